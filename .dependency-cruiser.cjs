@@ -1,0 +1,38 @@
+/** The arrows of the house: web -> contract -> core; cli -> server, demo -> store -> contract -> core. */
+const layer = (from, allowed) => ({
+  name: `${from}-arrows`,
+  severity: 'error',
+  comment: `${from} may import only: ${[from, ...allowed].join(', ')}`,
+  from: { path: `^${from}/` },
+  to: { path: '^(core|contract|store|server|web|cli|demo|e2e|bench)/', pathNot: `^(${[from, ...allowed].join('|')})/` },
+});
+const noPackages = (from, pattern) => ({
+  name: `${from}-packages`,
+  severity: 'error',
+  comment: `${from} is free of input, output and interface packages`,
+  from: { path: `^${from}/`, pathNot: '\\.test\\.ts$|^core/reference/' },
+  to: { path: pattern },
+});
+module.exports = {
+  forbidden: [
+    layer('core', []),
+    layer('contract', ['core']),
+    layer('store', ['contract', 'core']),
+    layer('server', ['store', 'contract', 'core']),
+    layer('demo', ['store', 'contract', 'core']),
+    layer('cli', ['server', 'demo', 'store', 'contract', 'core']),
+    layer('web', ['contract', 'core']),
+    layer('bench', ['server', 'demo', 'store', 'contract', 'core']),
+    layer('e2e', []),
+    noPackages('core', 'node_modules/(react|express|typeorm|better-sqlite3|@mui|valibot)'),
+    { name: 'core-no-node', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+  ],
+  options: {
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '^dist/' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js', '.json'] },
+  },
+};

@@ -1,0 +1,222 @@
+import { COMMON, days, FROM_MEMORY, job, months, weeks } from './define.ts';
+import type { EquipmentKind } from './types.ts';
+
+const flowWords = ['flow as new', 'a little less flow', 'flow clearly down', 'hardly any flow', 'blocked'];
+const sockWords = ['clean, no dirt', 'some brown, level low', 'full, level near the rim', 'overflowing', 'bypassed, sock useless'];
+const bypass = 'level rises in the sock chamber, water bypasses';
+const washSock = [
+  'Lift the sock out slowly, so that the dirt stays inside.',
+  'Fit a dry, clean sock and see the water pass through it.',
+  'Turn the dirty one inside out, rinse it hard.',
+  'Hot wash with bleach and no detergent, rinse, dry completely.',
+];
+
+export const mechanical: readonly EquipmentKind[] = [
+  {
+    id: 'sock-felt',
+    name: 'Filter sock, felt',
+    alsoCalled: ['sock', 'filter bag', '200 micron'],
+    place: 'mechanical',
+    target: 'component',
+    about: 'A felt bag of about 200 µm that strains the whole overflow. What it removes within days never becomes ammonia.',
+    jobs: [
+      job({
+        id: 'swap', action: 'swap and wash', work: 'wash',
+        rules: [{ kind: 'wear', range: days(3, 7) }],
+        driver: 'particulates (feeding)', foundScale: 'wear', foundWords: sockWords, dueSigns: bypass,
+        procedure: washSock, minutes: 10,
+        supplies: [{ name: 'clean dry sock', amount: '1' }],
+        leadSteps: [{ what: 'dry the washed socks', hoursBefore: 24 }],
+        consequence: 'B', cautions: ['bleach-acid', 'dry-completely'],
+      }),
+    ],
+  },
+  {
+    id: 'sock-mesh',
+    name: 'Filter sock, nylon mesh',
+    alsoCalled: ['sock', 'mesh bag', '300 micron', 'strainer bag'],
+    place: 'mechanical',
+    target: 'component',
+    about: 'A coarser woven bag, often several in parallel, cleaned with a jet of hot water.',
+    jobs: [
+      job({
+        id: 'jet', action: 'hot-water jet', work: 'wash',
+        rules: [{ kind: 'wear', range: days(5, 10) }],
+        driver: 'particulates (feeding)', foundScale: 'wear', foundWords: sockWords, dueSigns: bypass,
+        procedure: ['Swap for a clean bag.', 'Jet the dirty one from outside in with hot water.', 'Dry it completely.'],
+        minutes: 10, supplies: [{ name: 'clean dry mesh bag', amount: '1' }],
+        consequence: 'B', cautions: ['dry-completely'],
+      }),
+    ],
+  },
+  {
+    id: 'sponge',
+    name: 'Sponge',
+    alsoCalled: ['foam block', 'foam filter'],
+    place: 'mechanical',
+    target: 'component',
+    about: 'Foam that strains and, when it is left alone, houses bacteria.',
+    jobs: [
+      job({
+        id: 'rinse', action: 'rinse until clear', work: 'clean',
+        rules: [{ kind: 'wear', range: days(3, 7) }],
+        driver: 'particulates (feeding)', foundScale: 'wear', foundWords: flowWords, dueSigns: 'flow falls',
+        procedure: ['Lift it out over a bucket.', 'Squeeze and rinse in drained water until clear.', 'Put it back and look at the flow.'],
+        minutes: 8, consequence: 'B', cautions: ['gloves-cuts'],
+      }),
+    ],
+  },
+  {
+    id: 'floss',
+    name: 'Floss or polishing pad',
+    alsoCalled: ['filter wool', 'polishing pad', 'fleece pad', 'cup of floss'],
+    place: 'mechanical',
+    target: 'component',
+    about: 'Cheap fibre that is thrown away with what it caught.',
+    jobs: [
+      job({
+        id: 'replace', action: 'discard and replace', work: 'replace',
+        rules: [{ kind: 'wear', range: days(3, 14) }],
+        driver: 'particulates (feeding)', foundScale: 'wear',
+        foundWords: ['white', 'light brown', 'brown, level rising', 'water goes round it', 'collapsed'],
+        dueSigns: 'brown, level rises',
+        procedure: ['Lift the pad out flat.', 'Lay the new one without gaps at the edges.'],
+        minutes: 3, supplies: [{ name: 'floss', amount: '1 pad' }], consequence: 'B',
+      }),
+    ],
+  },
+  {
+    id: 'cartridge',
+    name: 'Hang-on filter cartridge',
+    alsoCalled: ['cartridge', 'pleated cartridge', 'carbon cartridge'],
+    place: 'mechanical',
+    target: 'component',
+    about: 'A pleated or carbon cartridge in a filter that hangs on the rim.',
+    jobs: [
+      job({
+        id: 'replace', action: 'replace the cartridge', work: 'replace',
+        rules: [{ kind: 'wear', range: weeks(2, 4) }],
+        driver: 'particulates and organics', foundScale: 'wear', foundWords: flowWords, dueSigns: 'flow falls, water yellows',
+        procedure: ['Unplug the filter.', 'Slide the old cartridge out, rinse the new one.', 'Refill the chamber, plug in, see the flow.'],
+        minutes: 10, supplies: [{ name: 'cartridge', amount: '1' }],
+        shuts: [{ what: 'hang-on filter', provedBy: 'water falls over its lip' }],
+        consequence: 'B', cautions: ['unplug'],
+      }),
+    ],
+  },
+  {
+    id: 'canister',
+    name: 'Canister filter',
+    alsoCalled: ['external filter', 'canister', 'pressure canister'],
+    place: 'mechanical',
+    sideLoop: true,
+    target: 'component',
+    about: 'A closed pot with pads and biological media. Awkward to open, so it is opened late.',
+    jobs: [
+      job({
+        id: 'rinse-pads', action: 'rinse the pads, part of the media', work: 'clean',
+        rules: [{ kind: 'wear', range: weeks(4, 12) }],
+        driver: 'particulates (feeding)', foundScale: 'wear', foundWords: flowWords, dueSigns: 'flow at the outlet',
+        procedure: [
+          'Unplug it, close both taps.',
+          'Open it over a tray; rinse the pads in drained water.',
+          'Swish a third of the media at most in drained water.',
+          'Grease the seal, close, open the taps, prime, plug in.',
+        ],
+        minutes: 35, supplies: [{ name: 'silicone grease', amount: 'a film' }],
+        needs: ['a bucket of drained water'],
+        shuts: [{ what: 'canister filter', provedBy: 'flow at the outlet, no damp at the seal' }],
+        biological: true, consequence: 'B', cautions: ['unplug', 'keep-bacteria-wet', 'wet-floor'], basis: FROM_MEMORY,
+      }),
+    ],
+  },
+  {
+    id: 'fleece-roll',
+    name: 'Automatic fleece roll',
+    alsoCalled: ['roller mat', 'fleece filter', 'paper filter'],
+    place: 'mechanical',
+    target: 'component',
+    about: 'Advances clean fleece when the level rises. When the roll ends unseen, nothing is filtered.',
+    jobs: [
+      job({
+        id: 'replace', action: 'replace the roll', work: 'replace',
+        rules: [{ kind: 'wear', range: weeks(3, 8) }],
+        driver: 'metres a day', foundScale: 'level',
+        foundWords: ['nearly full roll', 'about half left', 'last few metres', 'roll ended', 'ended, water bypassing'],
+        dueSigns: 'metres left',
+        procedure: ['Stop the drive.', 'Cut the dirty roll off, thread the new one.', 'Prove that a raised level advances it.'],
+        minutes: 15, supplies: [{ name: 'fleece roll', amount: '1' }],
+        shuts: [{ what: 'fleece drive', provedBy: 'it advances when the level rises' }],
+        consequence: 'C', cautions: ['unplug'], basis: 'range: house default; metres a day differ between systems',
+      }),
+    ],
+  },
+  {
+    id: 'intake-strainer',
+    name: 'Intake strainer',
+    alsoCalled: ['pump guard', 'strainer', 'intake screen'],
+    place: 'return',
+    target: 'component',
+    about: 'Keeps animals and leaves out of a pump.',
+    jobs: [
+      job({
+        id: 'brush', action: 'brush', work: 'clean',
+        rules: [{ kind: 'wear', range: weeks(2, 8) }],
+        driver: 'fouling', foundScale: 'wear', foundWords: flowWords, dueSigns: 'flow falls',
+        procedure: ['Stop the pump.', 'Brush each slot.', 'Start the pump and look at the flow.'],
+        minutes: 5, shuts: [{ what: 'the pump behind it', provedBy: 'flow at the outlet' }], consequence: 'B', cautions: ['unplug'],
+      }),
+    ],
+  },
+  {
+    id: 'weir',
+    name: 'Overflow weir',
+    alsoCalled: ['overflow', 'weir teeth', 'comb', 'overflow box'],
+    place: 'overflow',
+    target: 'component',
+    about: 'Sets the level of the display. Film and calcareous algae close the teeth one by one.',
+    jobs: [
+      job({
+        id: 'brush-teeth', action: 'brush the teeth', work: 'clean',
+        rules: [{ kind: 'wear', range: weeks(4, 8) }],
+        driver: 'film, calcareous algae', foundScale: 'wear',
+        foundWords: ['clean teeth', 'a film', 'gurgling, level a little up', 'teeth closed, level up', 'about to flood'],
+        dueSigns: 'gurgling, low level behind the weir',
+        procedure: ['Brush each tooth from the display side.', 'Clear the drain behind it.', 'See the level fall back to its mark.'],
+        minutes: 10, consequence: 'C', cautions: ['flood'],
+      }),
+    ],
+  },
+  {
+    id: 'sand-filter',
+    name: 'Sand filter',
+    alsoCalled: ['pressure sand filter', 'gravity sand filter', 'backwash'],
+    place: 'mechanical',
+    sideLoop: true,
+    target: 'component',
+    about: 'A bed of sand that is cleaned by sending water backwards through it.',
+    jobs: [
+      job({
+        id: 'backwash', action: 'backwash', work: 'clean',
+        rules: [{ kind: 'wear', range: days(4, 10) }],
+        driver: 'pressure drop over clean', foundScale: 'wear',
+        foundWords: ['clean pressure', 'a little over', 'at the limit', 'well over, flow down', 'no flow'],
+        dueSigns: 'pressure 0.35 to 0.7 bar over clean, else weekly',
+        procedure: ['Stop the pump, turn the valve to backwash.', 'Run until the sight glass is clear.', 'Rinse to waste, back to filter; note the clean pressure.'],
+        minutes: 20, needs: ['water for the backwash'],
+        shuts: [{ what: 'sand filter', provedBy: 'pressure back at its clean figure, flow at the outlet' }],
+        largeMechanical: true, consequence: 'B', cautions: ['pressure'], basis: `${COMMON}; range about the weekly habit`,
+      }),
+      job({
+        id: 'inspect-bed', action: 'inspect the bed', work: 'inspect',
+        rules: [{ kind: 'calendar', range: months(10, 14) }],
+        driver: 'channelling', foundScale: 'finding',
+        foundWords: ['nothing', 'slightly uneven', 'channels or mud', 'sand lost, mudballs', 'bed failed'],
+        dueSigns: 'short runs, cloudy water',
+        procedure: ['Shut down, relieve the pressure, open the lid.', 'Look for channels, mudballs, lost sand.'],
+        minutes: 60, needs: ['a second person'],
+        shuts: [{ what: 'sand filter', provedBy: 'pressure and flow as before' }], consequence: 'B', cautions: ['pressure'],
+      }),
+    ],
+  },
+];

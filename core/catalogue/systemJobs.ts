@@ -1,0 +1,50 @@
+import { days, job } from './define.ts';
+import type { EquipmentKind } from './types.ts';
+
+/** Jobs of the water and the vessel themselves. */
+export const systemJobs: readonly EquipmentKind[] = [
+  {
+    id: 'water-change',
+    name: 'Water change',
+    alsoCalled: ['change water', 'WC'],
+    place: 'vessel',
+    target: 'system',
+    about: 'Thins what collects and brings back what is used up. Test before it, never after.',
+    jobs: [
+      job({
+        id: 'change', action: 'change a part of the water', work: 'change water',
+        rules: [{ kind: 'calendar', range: days(7, 14) }],
+        driver: 'what feeding leaves behind', foundScale: 'none', foundWords: [], dueSigns: 'nitrate; the calendar',
+        procedure: [
+          'Test first. Match the make-up in temperature and salinity.',
+          'Top-off off; heater and pumps off before the level passes them.',
+          'Siphon debris while draining to the mark.',
+          'Refill to the mark, everything back on, look again in ten minutes.',
+        ],
+        minutes: 40, supplies: [{ name: 'make-up water', amount: '10 to 25 % of the system' }],
+        leadSteps: [{ what: 'make and mix the water', hoursBefore: 30 }],
+        needs: ['make-up water, ready', 'buckets or a pump'],
+        shuts: [{ what: 'top-off', provedBy: 'set to automatic, level steady' }, { what: 'heater', provedBy: 'its indicator or current' }, { what: 'return pump', provedBy: 'flow at the outlet' }],
+        consequence: 'B', cautions: ['match-water', 'unplug', 'wet-floor'],
+      }),
+    ],
+  },
+  {
+    id: 'panes',
+    name: 'Panes',
+    alsoCalled: ['glass', 'algae on glass', 'magnet cleaner', 'windows'],
+    place: 'vessel',
+    target: 'system',
+    about: 'Days between pane cleanings are a free sign of nutrients.',
+    jobs: [
+      job({
+        id: 'clean', action: 'clean the panes', work: 'clean',
+        rules: [{ kind: 'wear', range: days(2, 7) }],
+        driver: 'film', foundScale: 'wear', foundWords: ['clear', 'a haze', 'film to see', 'hard spots', 'overgrown'],
+        dueSigns: 'film on the glass',
+        procedure: ['Circulation running, so that the filters catch the film.', 'Look for grit in the cleaner.', 'Soft tool, then stiff plastic; metal only on glass, never on acrylic.'],
+        minutes: 10, consequence: 'A', cautions: [],
+      }),
+    ],
+  },
+];

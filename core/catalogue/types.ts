@@ -1,0 +1,89 @@
+import type { IntervalRule } from '../rules/rule.ts';
+import type { CautionId } from './cautions.ts';
+
+/** How the found condition of a job is graded, and what a grade means. */
+export type FoundScale = 'wear' | 'level' | 'error' | 'finding' | 'none';
+/** A nuisance, B water or performance falls, C livestock at risk, D a person, a building or a collection at risk. */
+export type Consequence = 'A' | 'B' | 'C' | 'D';
+export type Lateness = 'gradual' | 'sudden';
+/** Where the unit stands on the water's path; the order of this list is the order of the path. */
+export const pathPlaces = ['vessel', 'overflow', 'mechanical', 'skimmer', 'reactor', 'sterilizer', 'return', 'make-up'] as const;
+export type PathPlace = (typeof pathPlaces)[number];
+/** What kind of work a job is: an open list, used to filter. */
+export type WorkKind = 'clean' | 'replace' | 'empty' | 'wash' | 'change water' | 'inspect' | 'calibrate' | 'refill' | 'change over' | 'flush';
+
+export interface Supply {
+  name: string;
+  amount: string;
+}
+/** A step that must start hours before the job itself. */
+export interface LeadStep {
+  what: string;
+  hoursBefore: number;
+}
+/** What the job switches off or shuts, and what to look for to prove it runs again. */
+export interface Shuts {
+  what: string;
+  provedBy: string;
+}
+
+/** One job: everything that must be known to plan it, do it and judge it. */
+export interface JobDefinition {
+  id: string;
+  /** The work in the words of the trade, lower case: "swap and wash". */
+  action: string;
+  work: WorkKind;
+  rules: readonly IntervalRule[];
+  /** What wears it, in a few words. */
+  driver: string;
+  foundScale: FoundScale;
+  /** The five words for this job, as new to failed; none where nothing is graded. */
+  foundWords: readonly string[];
+  dueSigns: string;
+  procedure: readonly string[];
+  minutes: number;
+  supplies: readonly Supply[];
+  leadSteps: readonly LeadStep[];
+  needs: readonly string[];
+  shuts: readonly Shuts[];
+  /** Two biological jobs on one system keep days apart, and apart from a large mechanical clean. */
+  biological?: boolean;
+  largeMechanical?: boolean;
+  consequence: Consequence;
+  lateness: Lateness;
+  cautions: readonly CautionId[];
+  /** Where the figures come from. */
+  basis: string;
+}
+
+/** A kind of equipment (or part, or the water itself) with its default jobs. */
+export interface EquipmentKind {
+  id: string;
+  name: string;
+  /** Everyday words people search by. */
+  alsoCalled: readonly string[];
+  place: PathPlace;
+  /** true where water passes it and comes back (a side loop), false where it stands in the main path. */
+  sideLoop?: boolean;
+  /** 'system' kinds are the jobs of the water and vessel themselves; everything else is equipment. */
+  target: 'component' | 'system';
+  about: string;
+  /** Kinds of its parts, offered when it is added. */
+  parts?: readonly string[];
+  jobs: readonly JobDefinition[];
+}
+
+/** What a person may override for one job of one component. Absent: the catalogue's figure. */
+export interface JobOverrides {
+  rules?: readonly IntervalRule[];
+  minutes?: number;
+  consequence?: Consequence;
+  lateness?: Lateness;
+  action?: string;
+  procedure?: readonly string[];
+}
+
+/** The definition in force: the catalogue's with a person's own figures laid over. */
+export function withOverrides(definition: JobDefinition, overrides: JobOverrides): JobDefinition {
+  return { ...definition, ...overrides };
+}

@@ -1,0 +1,69 @@
+import { DateTime } from 'luxon';
+import { daysBetween, dayOf, type Day, type Instant } from '../time/day.ts';
+import type { Found } from '../wear/found.ts';
+
+/** "1 day", "6 days": a count never stands without its noun. */
+export function count(n: number, one: string, many = `${one}s`): string {
+  return `${n.toLocaleString('en-GB')} ${n === 1 ? one : many}`;
+}
+
+/** Exposure in whole days, "under a day" for less than half of one. */
+export function daysWord(days: number): string {
+  const rounded = Math.round(days);
+  return rounded < 1 ? 'under a day' : count(rounded, 'day');
+}
+
+/** A range of practice in the unit people say: days, weeks, months, years. */
+export function rangeWord(lo: number, hi: number): string {
+  const unit = hi <= 21 ? { name: 'day', days: 1 } : hi <= 90 ? { name: 'week', days: 7 } : hi <= 730 ? { name: 'month', days: 30.4 } : { name: 'year', days: 365 };
+  const from = round(lo / unit.days);
+  const to = round(hi / unit.days);
+  return from === to ? count(to, unit.name) : `${from} to ${count(to, unit.name)}`;
+}
+const round = (value: number): number => (value < 3 ? Math.round(value * 2) / 2 : Math.round(value));
+
+/** "Sat 7 Nov"; the year only when it is not this one. */
+export function dayWord(day: Day, today: Day): string {
+  const at = DateTime.fromISO(day, { zone: 'utc', locale: 'en-GB' });
+  return at.toFormat(day.slice(0, 4) === today.slice(0, 4) ? 'ccc d LLL' : 'ccc d LLL yyyy');
+}
+
+/** "today", "tomorrow", "in 5 days", "18 days ago". */
+export function relativeWord(day: Day, today: Day): string {
+  const ahead = daysBetween(today, day);
+  if (ahead === 0) return 'today';
+  if (ahead === 1) return 'tomorrow';
+  if (ahead === -1) return 'yesterday';
+  return ahead > 0 ? `in ${spanWord(ahead)}` : `${spanWord(-ahead)} ago`;
+}
+function spanWord(days: number): string {
+  if (days < 60) return count(days, 'day');
+  if (days < 730) return count(Math.round(days / 30.4), 'month');
+  return `${(days / 365).toFixed(1)} years`;
+}
+
+export function instantWord(at: Instant, zone: string, today: Day): string {
+  return dayWord(dayOf(at, zone), today);
+}
+
+const foundWord: Record<Found, string> = { 'as-new': 'as new', light: 'light', right: 'right', overdue: 'overdue', failed: 'failed' };
+export function foundInWords(found: Found): string {
+  return foundWord[found];
+}
+
+/** "a, b and c". */
+export function listWord(items: readonly string[]): string {
+  if (items.length <= 1) return items[0] ?? '';
+  return `${items.slice(0, -1).join(', ')} and ${items[items.length - 1] ?? ''}`;
+}
+
+/** Chances in words people bet with: "1 in 5", never "80 % sure". */
+export function chanceWord(chance: number): string {
+  if (chance < 0.01) return 'under 1 in 100';
+  if (chance > 0.97) return 'nearly certain';
+  if (chance >= 0.9) return '9 in 10';
+  if (chance >= 0.7) return '3 in 4';
+  if (chance >= 0.58) return '2 in 3';
+  const oneIn = 1 / chance;
+  return `1 in ${oneIn < 10 ? Math.max(2, Math.round(oneIn)) : Math.round(oneIn / 5) * 5}`;
+}

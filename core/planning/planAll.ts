@@ -1,0 +1,61 @@
+import { MS_PER_DAY, noonOf, type Instant } from '../time/day.ts';
+import type { OtherJob } from '../rules/evaluation.ts';
+import { instantOf, type JobFacts } from '../rules/facts.ts';
+import type { CostRatios } from './lateness.ts';
+import { planJob, type JobPlan } from './planJob.ts';
+import { states } from './states.ts';
+import type { VisitRhythm } from './visits.ts';
+
+export interface PlannedJob {
+  facts: JobFacts;
+  visits: VisitRhythm | null;
+}
+
+/**
+ * Plans every job. Jobs that count another job's services come after it, since they need its date.
+ * @param instantAt the instant of planning for a zone (the end of a local day differs between sites)
+ */
+export function planAll(jobs: readonly PlannedJob[], instantAt: (zone: string) => Instant, costRatios: CostRatios): Map<string, JobPlan> {
+  const byId = new Map(jobs.map((job) => [job.facts.jobId, job]));
+  const plans = new Map<string, JobPlan>();
+  const underway = new Set<string>();
+
+  const plan = (jobId: string): JobPlan | null => {
+    const done = plans.get(jobId);
+    if (done) return done;
+    const job = byId.get(jobId);
+    if (!job || underway.has(jobId) || job.facts.status === 'removed') return null;
+    underway.add(jobId);
+    const at = instantAt(job.facts.zone);
+    const planned = planJob(job.facts, { at, costRatios, visits: job.visits, other: (id) => otherJob(job.facts, id, at) });
+    underway.delete(jobId);
+    plans.set(jobId, planned);
+    return planned;
+  };
+  const otherJob = (asking: JobFacts, id: string, at: Instant): OtherJob | null => {
+    const other = byId.get(id);
+    const planned = plan(id);
+    if (!other || !planned) return null;
+    const since = asking.services.at(-1);
+    const sinceAt = since ? instantOf(since.done) : Number.NEGATIVE_INFINITY;
+    return {
+      action: other.facts.definition.action,
+      // done in the same visit (the same half day) is the same turn, not the next one
+      doneSince: other.facts.services.filter((service) => instantOf(service.done) > sinceAt + MS_PER_DAY / 2).length,
+      nextInDays: planned.jobDay === null ? null : Math.max(0, (noonOf(planned.jobDay, asking.zone) - at) / MS_PER_DAY),
+      intervalDays: planned.intervalDays ?? 0,
+    };
+  };
+
+  for (const job of jobs) plan(job.facts.jobId);
+  return plans;
+}
+
+/** By state (most at risk first), within a state by what waiting costs: cost ratio × chance due. */
+export function byRisk(a: JobPlan, b: JobPlan): number {
+  const byState = states.indexOf(a.state) - states.indexOf(b.state);
+  if (byState !== 0) return byState;
+  const cost = b.costRatio * (b.chanceDueNow ?? 0) - a.costRatio * (a.chanceDueNow ?? 0);
+  if (Math.abs(cost) > 1e-9) return cost;
+  return (a.recommended ?? '9999').localeCompare(b.recommended ?? '9999') || a.jobId.localeCompare(b.jobId);
+}

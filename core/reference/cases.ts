@@ -1,0 +1,41 @@
+import cases from './cases.json' with { type: 'json' };
+
+/** A value worked out outside the project, with its source; see docs/science.md. */
+export interface ReferenceCase {
+  id: string;
+  topic: string;
+  source: string;
+  provenance: string;
+  inputs: Record<string, { value: unknown; unit: string }>;
+  outputs: Record<string, { value: unknown; unit: string }>;
+  tolerance: Record<string, unknown>;
+}
+
+const all = cases as unknown as ReferenceCase[];
+
+/** @throws Error where no case has the topic: a check that checks nothing is a defect */
+export function casesOf(topic: string): ReferenceCase[] {
+  const found = all.filter((one) => one.topic === topic);
+  if (found.length === 0) throw new Error(`no reference case on "${topic}"`);
+  return found;
+}
+
+export function numberIn(one: ReferenceCase, name: string): number {
+  const value = one.inputs[name]?.value;
+  if (typeof value !== 'number') throw new Error(`${one.id}: no input ${name}`);
+  return value;
+}
+
+export function numberOut(one: ReferenceCase, name: string): number {
+  const value = one.outputs[name]?.value;
+  if (typeof value !== 'number') throw new Error(`${one.id}: no output ${name}`);
+  return value;
+}
+
+/** The absolute difference the case allows at its expected value. */
+export function allowed(one: ReferenceCase, name: string): number {
+  const own = one.tolerance[name];
+  const tolerance = (typeof own === 'object' && own ? own : one.tolerance) as { abs?: number; rel?: number };
+  const expected = Math.abs(numberOut(one, name));
+  return (tolerance.abs ?? 0) + (tolerance.rel ?? 0) * expected;
+}

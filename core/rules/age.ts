@@ -1,0 +1,82 @@
+import type { Instant } from '../time/day.ts';
+import { runningDays } from '../time/runningClock.ts';
+import type { WearCycle } from '../wear/wearPosterior.ts';
+import { instantOf, type Done, type JobFacts } from './facts.ts';
+
+/** Where a job stands in its life, and the lives before. */
+export interface JobAge {
+  cycles: WearCycle[];
+  last: Done | null;
+  /** Exposure already on the part when it was last touched (a job done by half leaves some), days. */
+  residualDays: number;
+}
+
+/**
+ * The ended cycles of a job and what is left on it since the last service.
+ * A first service has no beginning, so it ends no cycle; a job done in part grades its age and takes off its share.
+ */
+export function jobAge(facts: Pick<JobFacts, 'services' | 'rests' | 'lifeEnds'>): JobAge {
+  const cycles: WearCycle[] = [];
+  let last: Done | null = null;
+  let residualDays = 0;
+  for (const service of facts.services) {
+    const at = instantOf(service.done);
+    if (last) {
+      const from = instantOf(last);
+      const exposure = residualDays + runningDays(from, at, facts.rests);
+      cycles.push({ exposure, found: service.found, days: runningDays(from, at, []), newLifeAfter: false });
+      residualDays = exposure * (1 - service.shareDone);
+    }
+    markNewLives(cycles, facts.lifeEnds, last ? instantOf(last) : null, at);
+    last = service.done;
+  }
+  if (last) markNewLives(cycles, facts.lifeEnds, instantOf(last), Number.POSITIVE_INFINITY);
+  return { cycles, last, residualDays };
+}
+
+/** An event during a cycle sets aside the cycles that ended before it. */
+function markNewLives(cycles: WearCycle[], ends: JobFacts['lifeEnds'], from: Instant | null, to: Instant): void {
+  if (from === null || !ends.some((end) => end.at > from && end.at <= to)) return;
+  // the cycle that ends at `to` (if any) already belongs to the new life
+  const index = to === Number.POSITIVE_INFINITY ? cycles.length - 1 : cycles.length - 2;
+  const before = cycles[index];
+  if (before) before.newLifeAfter = true;
+}
+
+/** A possible age of the part now, days, and how likely it is. */
+export interface PossibleAge {
+  days: number;
+  weight: number;
+}
+
+const ROUGH_POINTS = 25;
+const UNKNOWN_POINTS = 64;
+
+/**
+ * The ages a job may have at `at`: one if the last time is exact, evenly spread over a rough span,
+ * and in proportion to S(age) where nobody knows (a renewal process seen at a random moment).
+ * @param survives the chance that a life is longer than an exposure in days
+ */
+export function possibleAges(
+  age: JobAge,
+  at: Instant,
+  rests: JobFacts['rests'],
+  survives: (exposureDays: number) => number,
+): PossibleAge[] {
+  const { last, residualDays } = age;
+  if (last?.kind === 'exact') return [{ days: residualDays + runningDays(last.at, at, rests), weight: 1 }];
+  if (last) {
+    return Array.from({ length: ROUGH_POINTS }, (_, i) => {
+      const done = last.from + ((last.to - last.from) * (i + 0.5)) / ROUGH_POINTS;
+      return { days: residualDays + runningDays(done, at, rests), weight: 1 / ROUGH_POINTS };
+    });
+  }
+  let reach = 1;
+  while (survives(reach) > 0.002 && reach < 1e5) reach *= 1.3;
+  const ages = Array.from({ length: UNKNOWN_POINTS }, (_, i) => {
+    const days = (reach * (i + 0.5)) / UNKNOWN_POINTS;
+    return { days, weight: survives(days) };
+  });
+  const total = ages.reduce((sum, one) => sum + one.weight, 0);
+  return ages.map(({ days, weight }) => ({ days, weight: weight / total }));
+}

@@ -1,0 +1,76 @@
+import type { PossibleAge } from './age.ts';
+import type { RuleCurve } from './evaluation.ts';
+
+/** Dates further than a century ahead are "never" in this trade. */
+export const FARTHEST_DAYS = 36_500;
+
+/** The chance that a job is not yet due, at each number of days from `at` (negative: in the past). */
+export type Curve = (daysFromNow: number) => number;
+
+/** Whichever comes first: the survivals multiply, over the ages the part may have. */
+export function combine(curves: readonly Pick<RuleCurve, 'survives'>[], ages: readonly PossibleAge[]): Curve {
+  return (daysFromNow) => {
+    let sum = 0;
+    for (const age of ages) {
+      let product = age.weight;
+      for (const curve of curves) product *= curve.survives(age.days + daysFromNow);
+      sum += product;
+    }
+    return sum;
+  };
+}
+
+/** What a look that found it not due adds: before it 1, after it the share of what was left. */
+export function givenNotDueAt(curve: Curve, lookInDays: number): Curve {
+  const left = curve(lookInDays);
+  if (left < 1e-9) return curve;
+  return (days) => (days <= lookInDays ? 1 : Math.min(1, curve(days) / left));
+}
+
+/** Days from now at which the chance of being due reaches a share, by bisection; FARTHEST_DAYS if never. */
+export function daysUntilDue(curve: Curve, share: number, oldestAgeDays: number): number {
+  const target = 1 - share;
+  let low = -oldestAgeDays;
+  let high = FARTHEST_DAYS;
+  if (curve(high) > target) return FARTHEST_DAYS;
+  if (curve(low) <= target) return low;
+  for (let i = 0; i < 44; i++) {
+    // asinh steps: near days finely, far ones coarsely
+    const middle = Math.sinh((Math.asinh(low) + Math.asinh(high)) / 2);
+    if (curve(middle) > target) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
+const GOVERN_POINTS = 240;
+
+/**
+ * How likely each rule is to be the one that falls first: P(i governs) = ∫ fᵢ ∏ⱼ≠ᵢ Sⱼ.
+ * @returns one chance per curve, summing to 1 (where nothing ever falls due: the first gets it)
+ */
+export function whoGoverns(curves: readonly Pick<RuleCurve, 'survives'>[], ages: readonly PossibleAge[]): number[] {
+  if (curves.length <= 1) return curves.map(() => 1);
+  const oldest = Math.max(...ages.map((age) => age.days));
+  const reach = daysUntilDue(combine(curves, ages), 0.999, oldest);
+  const chances = curves.map(() => 0);
+  const from = Math.asinh(-oldest);
+  const to = Math.asinh(Math.min(FARTHEST_DAYS, reach + 1));
+  let before = curves.map((curve) => ages.map((age) => curve.survives(age.days - oldest)));
+  for (let k = 1; k <= GOVERN_POINTS; k++) {
+    const days = Math.sinh(from + ((to - from) * k) / GOVERN_POINTS);
+    const now = curves.map((curve) => ages.map((age) => curve.survives(age.days + days)));
+    curves.forEach((_, i) => {
+      ages.forEach((age, a) => {
+        let others = age.weight;
+        curves.forEach((__, j) => {
+          if (j !== i) others *= ((before[j]?.[a] ?? 0) + (now[j]?.[a] ?? 0)) / 2;
+        });
+        chances[i] = (chances[i] ?? 0) + Math.max(0, (before[i]?.[a] ?? 0) - (now[i]?.[a] ?? 0)) * others;
+      });
+    });
+    before = now;
+  }
+  const total = chances.reduce((sum, chance) => sum + chance, 0);
+  return total > 0 ? chances.map((chance) => chance / total) : chances.map((_, i) => (i === 0 ? 1 : 0));
+}

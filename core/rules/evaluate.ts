@@ -1,0 +1,13 @@
+import type { Evaluate, RuleContext, RuleCurve } from './evaluation.ts';
+import { calendar } from './evaluators/calendar.ts';
+import { everyNth } from './evaluators/everyNth.ts';
+import { usage } from './evaluators/usage.ts';
+import { wear } from './evaluators/wear.ts';
+import type { IntervalRule, RuleKind } from './rule.ts';
+
+const evaluators: { [K in RuleKind]: Evaluate<K> } = { wear, calendar, usage, 'every-nth': everyNth };
+
+/** Turns one rule and the evidence into its curve. */
+export function evaluate<K extends RuleKind>(rule: IntervalRule<K>, context: RuleContext): RuleCurve | null {
+  return evaluators[rule.kind as K](rule, context);
+}

@@ -1,0 +1,44 @@
+import type { Found } from '../wear/found.ts';
+import type { JobAge } from './age.ts';
+import type { JobFacts } from './facts.ts';
+import type { IntervalRule, RuleKind } from './rule.ts';
+import type { LifeRange, WearGrid } from '../wear/wearGrid.ts';
+import type { Instant } from '../time/day.ts';
+
+/** What another job will do next, for rules that count its services. */
+export interface OtherJob {
+  action: string;
+  /** How often it was done since this job's last time. */
+  doneSince: number;
+  /** Days from `at` to its next recommended day, null where nobody knows. */
+  nextInDays: number | null;
+  /** Days between its services. */
+  intervalDays: number;
+}
+
+export interface RuleContext {
+  facts: JobFacts;
+  age: JobAge;
+  at: Instant;
+  /** null where the last time is unknown or rough. */
+  ageDays: number | null;
+  other: (jobId: string) => OtherJob | null;
+}
+
+/** Why a rule says what it says, as data. Sentences are made of it in core/explain. */
+export type RuleReason =
+  | { kind: 'wear'; range: LifeRange; cycles: readonly { exposure: number; found: Found | null }[]; graded: number; setAside: { what: string; at: Instant } | null }
+  | { kind: 'calendar'; range: LifeRange }
+  | { kind: 'usage'; ratedHours: LifeRange; usedHours: number | null; hoursPerDay: number; metered: boolean }
+  | { kind: 'every-nth'; n: number; doneSince: number; action: string };
+
+/** One rule turned into a curve: the chance that the life is longer than an exposure (days since last done). */
+export interface RuleCurve {
+  kind: RuleKind;
+  survives: (exposureDays: number) => number;
+  reason: RuleReason;
+  /** Only wear: what the records say, for the age at which a sudden failure should be forestalled. */
+  grid?: WearGrid;
+}
+/** null: the rule cannot speak (its evidence is missing). */
+export type Evaluate<K extends RuleKind> = (rule: IntervalRule<K>, context: RuleContext) => RuleCurve | null;

@@ -1,0 +1,53 @@
+import type { JobDefinition } from '../catalogue/types.ts';
+import type { Instant } from '../time/day.ts';
+import type { Rest } from '../time/runningClock.ts';
+import type { Found } from '../wear/found.ts';
+
+/** When a service happened, as far as anyone knows. */
+export type Done = { kind: 'exact'; at: Instant } | { kind: 'rough'; from: Instant; to: Instant };
+
+export interface ServiceFact {
+  done: Done;
+  /** null: nobody said how it was found. */
+  found: Found | null;
+  /** Part of the job that was done, over 0 to 1: a half takes off half the age. */
+  shareDone: number;
+}
+export interface LookFact {
+  at: Instant;
+  found: Found;
+}
+export interface MeterReading {
+  at: Instant;
+  hours: number;
+}
+export type Status = 'running' | 'standby' | 'paused' | 'off' | 'removed';
+
+/** All that is known of one job at one instant; nothing in it lies after that instant. */
+export interface JobFacts {
+  jobId: string;
+  zone: string;
+  definition: JobDefinition;
+  /** Jobs of the same unit (or system) by their id in the catalogue, for rules that count another job. */
+  siblings: Readonly<Record<string, string>>;
+  status: Status;
+  statusSince: Instant | null;
+  /** Why it rests, where a person said so. */
+  statusReason: string | null;
+  /** Oldest first. */
+  services: readonly ServiceFact[];
+  looks: readonly LookFact[];
+  rests: readonly Rest[];
+  /** Events that ended an old life, with their words, oldest first. */
+  lifeEnds: readonly { at: Instant; what: string }[];
+  meter: readonly MeterReading[];
+  dutyHoursPerDay: number;
+  held: { until: Instant; reason: string } | null;
+  /** Skips and postponements since it was last done. */
+  skips: number;
+}
+
+/** The instant taken for a service: the middle of a rough span. */
+export function instantOf(done: Done): Instant {
+  return done.kind === 'exact' ? done.at : (done.from + done.to) / 2;
+}

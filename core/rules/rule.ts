@@ -1,0 +1,15 @@
+import type { LifeRange } from '../wear/wearGrid.ts';
+
+/** Every kind of interval rule and its fields, in one place. A new kind is a line here and an evaluator. */
+interface RuleFields {
+  /** The wear life is learned from found conditions; `range` is what keepers usually see, in days. */
+  wear: { range: LifeRange };
+  /** By the calendar: one figure is "never longer than", two are the range of practice. Days. */
+  calendar: { range: LifeRange };
+  /** A rated amount is used up. Hours of running, the chance of being due rises from lo to hi. */
+  usage: { ratedHours: LifeRange };
+  /** Due at each Nth service of another job of the same unit (or system), since this job's last one. */
+  'every-nth': { ofJob: string; n: number };
+}
+export type RuleKind = keyof RuleFields;
+export type IntervalRule<K extends RuleKind = RuleKind> = { [P in K]: { kind: P } & RuleFields[P] }[K];

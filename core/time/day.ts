@@ -1,0 +1,85 @@
+import { DateTime, IANAZone } from 'luxon';
+import { Refusal } from '../errors.ts';
+
+/** A local calendar day, written YYYY-MM-DD. It belongs to a site's time zone and is no instant. */
+export type Day = string;
+/** An instant, milliseconds since 1970-01-01T00:00Z. */
+export type Instant = number;
+
+export const MS_PER_DAY = 86_400_000;
+
+/** True for a day that exists: 2023-02-31 is refused, not rolled over into March. */
+export function isRealDay(text: string): boolean {
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && DateTime.fromISO(text, { zone: 'utc' }).isValid;
+}
+
+/** True for a zone of the IANA time zone database that this machine knows. */
+export function isZone(zone: string): boolean {
+  return IANAZone.isValidZone(zone);
+}
+
+function requireZone(zone: string): void {
+  if (!isZone(zone)) throw new Refusal('no-such-zone', { zone });
+}
+
+/** The local calendar day at a zone that holds the instant. */
+export function dayOf(at: Instant, zone: string): Day {
+  return DateTime.fromMillis(at, { zone }).toISODate() ?? fail(zone);
+}
+
+/** The first instant of the local day (not always 00:00: some zones change their clocks at midnight). */
+export function startOfDay(day: Day, zone: string): Instant {
+  return parseDay(day, zone).startOf('day').toMillis();
+}
+
+/** The last millisecond of the local day. */
+export function endOfDay(day: Day, zone: string): Instant {
+  return parseDay(day, zone).endOf('day').toMillis();
+}
+
+/** A date without a time is noon of that local day. */
+export function noonOf(day: Day, zone: string): Instant {
+  return parseDay(day, zone).set({ hour: 12 }).toMillis();
+}
+
+/** The day `count` calendar days later (earlier if negative). */
+export function addDays(day: Day, count: number): Day {
+  return parseDay(day, 'utc').plus({ days: count }).toISODate() ?? fail('utc');
+}
+
+/** Calendar days from `from` to `to`; negative when `to` is earlier. */
+export function daysBetween(from: Day, to: Day): number {
+  return Math.round((parseDay(to, 'utc').toMillis() - parseDay(from, 'utc').toMillis()) / MS_PER_DAY);
+}
+
+/** Monday 1 … Sunday 7 (ISO 8601). */
+export function weekdayOf(day: Day): number {
+  return parseDay(day, 'utc').weekday;
+}
+
+/**
+ * The instant of a wall-clock time typed without an offset.
+ * An hour that the clocks run through twice is taken as the first and flagged; one they skip is refused.
+ * @param text local date and time, e.g. 2026-10-25T02:30
+ * @throws Refusal 'hour-does-not-exist', 'no-such-day', 'no-such-zone'
+ */
+export function instantOfLocal(text: string, zone: string): { at: Instant; doubled: boolean } {
+  requireZone(zone);
+  const typed = DateTime.fromISO(text, { zone: 'utc' });
+  if (!typed.isValid) throw new Refusal('no-such-day', { what: 'date and time', text });
+  const wall = typed.toFormat("yyyy-MM-dd'T'HH:mm:ss");
+  const found = DateTime.fromISO(wall, { zone });
+  if (found.toFormat("yyyy-MM-dd'T'HH:mm:ss") !== wall) throw new Refusal('hour-does-not-exist', { text, zone });
+  const candidates = found.getPossibleOffsets().map((candidate) => candidate.toMillis());
+  return { at: Math.min(...candidates), doubled: candidates.length > 1 };
+}
+
+function parseDay(day: Day, zone: string): DateTime {
+  if (!isRealDay(day)) throw new Refusal('no-such-day', { what: 'date', text: day });
+  const parsed = DateTime.fromISO(day, { zone });
+  return parsed.isValid ? parsed : fail(zone);
+}
+
+function fail(zone: string): never {
+  throw new Refusal('no-such-zone', { zone });
+}

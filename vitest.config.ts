@@ -1,0 +1,9 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['{core,contract,store,server,cli,demo,web}/**/*.test.{ts,tsx}'],
+    testTimeout: 30_000,
+    pool: 'forks',
+  },
+});
