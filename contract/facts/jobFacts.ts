@@ -1,0 +1,157 @@
+import type { EquipmentKind } from '../../core/catalogue/types.ts';
+import type { PlannedJob } from '../../core/planning/planAll.ts';
+import { instantOf, type JobFacts, type MeterReading, type ServiceFact } from '../../core/rules/facts.ts';
+import { endOfDay, type Instant } from '../../core/time/day.ts';
+import type { Rest } from '../../core/time/runningClock.ts';
+import type { RecordContent, RecordKind, Stored } from '../records.ts';
+import { groupBy, type Snapshot } from '../snapshot.ts';
+import { definitionInForce, ownKindsOf } from './definition.ts';
+import { placeOfJob, type JobPlace } from './places.ts';
+import { doneOfWhen, instantOfWhen } from './when.ts';
+
+/** A job with all that is known of it at an instant, and where it stands. */
+export interface AssembledJob extends PlannedJob {
+  job: Stored<'job'>;
+  place: JobPlace;
+}
+
+/**
+ * Turns records into the core's facts. Evidence after `instantAt(zone)` is left out, so that a plan can be
+ * asked for any day.
+ */
+export function assembleJobs(snapshot: Snapshot, instantAt: (zone: string) => Instant): AssembledJob[] {
+  const ownKinds = ownKindsOf(snapshot);
+  const index = indexOf(snapshot);
+  return snapshot.all('job').flatMap((job) => {
+    const place = placeOfJob(job.content, snapshot);
+    if (!place || place.component?.content.status === 'removed' || place.unit?.content.status === 'removed') return [];
+    const at = instantAt(place.zone);
+    return [{ job, place, facts: factsOf(job, place, ownKinds, index, at), visits: snapshot.content('site', place.siteId)?.visits ?? null }];
+  });
+}
+
+interface Index {
+  services: Map<string, Stored<'service'>[]>;
+  looks: Map<string, Stored<'look'>[]>;
+  skips: Map<string, Stored<'skip'>[]>;
+  eventsOfComponent: Map<string, Stored<'event'>[]>;
+  eventsOfSystem: Map<string, Stored<'event'>[]>;
+  eventsOfSite: Map<string, Stored<'event'>[]>;
+  siblings: Map<string, Stored<'job'>[]>;
+  channels: Map<string, Stored<'channel'>[]>;
+  readings: Map<string, Stored<'reading'>[]>;
+}
+
+function indexOf(snapshot: Snapshot): Index {
+  const events = snapshot.all('event');
+  return {
+    services: groupBy(snapshot.all('service'), (one) => one.content.jobId),
+    looks: groupBy(snapshot.all('look'), (one) => one.content.jobId),
+    skips: groupBy(snapshot.all('skip'), (one) => one.content.jobId),
+    eventsOfComponent: groupBy(events, (one) => one.content.componentId),
+    eventsOfSystem: groupBy(events, (one) => one.content.systemId),
+    eventsOfSite: groupBy(events, (one) => one.content.siteId),
+    siblings: groupBy(snapshot.all('job'), (one) => targetKey(one.content)),
+    channels: groupBy(snapshot.all('channel'), (one) => one.content.componentId),
+    readings: groupBy(snapshot.all('reading'), (one) => one.content.channelId),
+  };
+}
+
+const targetKey = (job: RecordContent<'job'>): string => job.componentId ?? job.systemId ?? job.vesselId ?? '';
+
+function factsOf(job: Stored<'job'>, place: JobPlace, ownKinds: readonly EquipmentKind[], index: Index, at: Instant): JobFacts {
+  const { zone } = place;
+  const until = <K extends 'look' | 'skip'>(records: Stored<K>[] | undefined) =>
+    inOrder(records ?? [], zone).filter((one) => one.at <= at);
+  const services = serviceFacts(index.services.get(job.id) ?? [], zone, at);
+  const last = services.at(-1);
+  const lastAt = last ? instantOf(last.done) : Number.NEGATIVE_INFINITY;
+  const skips = until(index.skips.get(job.id)).filter((one) => one.at > lastAt);
+  const held = skips.findLast((one) => one.record.content.until !== null);
+  const heldUntil = held?.record.content.until ? endOfDay(held.record.content.until, zone) : null;
+  const events = eventsTouching(place, index, zone, at);
+  const status = statusAt(place, at);
+  return {
+    jobId: job.id,
+    zone,
+    definition: definitionInForce(job.content, ownKinds),
+    siblings: Object.fromEntries((index.siblings.get(targetKey(job.content)) ?? []).map((one) => [one.content.own?.id ?? one.content.jobId, one.id])),
+    status: status.status,
+    statusSince: status.since,
+    statusReason: status.reason,
+    services,
+    looks: until(index.looks.get(job.id)).map((one) => ({ at: one.at, found: one.record.content.found })),
+    rests: events.filter((one) => one.record.content.kind === 'rest').map((one) => restOf(one, zone, at)),
+    lifeEnds: events.filter((one) => one.record.content.endsLives).map((one) => ({ at: one.at, what: eventWords[one.record.content.kind] })),
+    meter: meterOf(place, index, zone, at),
+    dutyHoursPerDay: (place.unit ?? place.component)?.content.dutyHoursPerDay ?? 24,
+    held: heldUntil !== null && heldUntil > at && held ? { until: heldUntil, reason: held.record.content.reason } : null,
+    skips: skips.length,
+  };
+}
+
+/** What an event is called in a sentence. */
+export const eventWords: Record<RecordContent<'event'>['kind'], string> = {
+  outage: 'An outage', livestock: 'New livestock', feed: 'Another feed', medication: 'Medication', leak: 'A leak',
+  observation: 'An observation', rest: 'A rest', 'switched-off': 'Switched off', replaced: 'A new part',
+};
+
+function serviceFacts(records: readonly Stored<'service'>[], zone: string, at: Instant): ServiceFact[] {
+  return records
+    .flatMap(({ id, content }) => {
+      const done = doneOfWhen(content.when, zone);
+      return done ? [{ id, fact: { done, found: content.found, shareDone: content.shareDone } }] : [];
+    })
+    .filter(({ fact }) => (fact.done.kind === 'exact' ? fact.done.at : fact.done.from) <= at)
+    .sort((a, b) => instantOf(a.fact.done) - instantOf(b.fact.done) || a.id.localeCompare(b.id))
+    .map(({ fact }) => fact);
+}
+
+interface Dated<K extends RecordKind> {
+  record: Stored<K>;
+  at: Instant;
+}
+
+function inOrder<K extends 'look' | 'skip' | 'event' | 'reading'>(records: readonly Stored<K>[], zone: string): Dated<K>[] {
+  return records
+    .flatMap((record) => {
+      const at = instantOfWhen(record.content.when, zone);
+      return at === null ? [] : [{ record, at }];
+    })
+    .sort((a, b) => a.at - b.at || a.record.id.localeCompare(b.record.id));
+}
+
+function eventsTouching(place: JobPlace, index: Index, zone: string, at: Instant): Dated<'event'>[] {
+  const ids = new Set([place.component?.id, place.unit?.id].filter((id) => id !== undefined));
+  const found = new Map<string, Stored<'event'>>();
+  for (const id of ids) for (const event of index.eventsOfComponent.get(id) ?? []) found.set(event.id, event);
+  for (const id of place.systemIds) for (const event of index.eventsOfSystem.get(id) ?? []) found.set(event.id, event);
+  for (const event of index.eventsOfSite.get(place.siteId) ?? []) found.set(event.id, event);
+  return inOrder([...found.values()], zone).filter((one) => one.at <= at);
+}
+
+function restOf(event: Dated<'event'>, zone: string, at: Instant): Rest {
+  const until = event.record.content.until;
+  const to = until ? instantOfWhen(until, zone) : null;
+  return { from: event.at, to: to !== null && to <= at ? to : null };
+}
+
+/** A unit's state counts for its parts; a change after `at` has not happened yet. */
+function statusAt(place: JobPlace, at: Instant): { status: JobFacts['status']; since: Instant | null; reason: string | null } {
+  for (const component of [place.unit, place.component]) {
+    if (!component || component.content.status === 'running') continue;
+    const since = component.content.statusSince === null ? null : Date.parse(component.content.statusSince);
+    if (since !== null && since > at) continue;
+    return { status: component.content.status, since, reason: component.content.statusReason || null };
+  }
+  return { status: 'running', since: null, reason: null };
+}
+
+function meterOf(place: JobPlace, index: Index, zone: string, at: Instant): MeterReading[] {
+  const unit = place.unit ?? place.component;
+  if (!unit) return [];
+  const channels = (index.channels.get(unit.id) ?? []).filter((channel) => channel.content.quantity === 'hours');
+  return inOrder(channels.flatMap((channel) => index.readings.get(channel.id) ?? []), zone)
+    .filter((one) => one.at <= at && one.record.content.quality === 'good')
+    .map((one) => ({ at: one.at, hours: one.record.content.value }));
+}

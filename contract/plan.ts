@@ -1,0 +1,154 @@
+import { sentenceFor } from '../core/explain/sentence.ts';
+import { sayReason } from '../core/explain/ruleReason.ts';
+import type { CostRatios } from '../core/planning/lateness.ts';
+import { byRisk, planAll } from '../core/planning/planAll.ts';
+import type { JobPlan } from '../core/planning/planJob.ts';
+import type { State } from '../core/planning/states.ts';
+import type { RuleKind } from '../core/rules/rule.ts';
+import { addDays, dayOf, endOfDay, isRealDay, type Day, type Instant } from '../core/time/day.ts';
+import { assembleJobs, type AssembledJob } from './facts/jobFacts.ts';
+import { defaultSetting, SETTING_ID, type RecordContent } from './records.ts';
+import type { Snapshot } from './snapshot.ts';
+
+/** One job of a plan, exactly as the command line prints it. Days are local days at the site. */
+export interface PlanEntry {
+  jobId: string;
+  target: string;
+  action: string;
+  lastDone: Day | null;
+  earliest: Day | null;
+  likely: Day | null;
+  latest: Day | null;
+  recommended: Day | null;
+  chanceDueNow: number | null;
+  state: State;
+  governs: { rule: RuleKind; chance: number } | null;
+  runnerUp: { rule: RuleKind; chance: number } | null;
+  sentence: string;
+}
+
+/** What a screen needs beside it: where it stands, how to draw it, what each rule says. */
+export interface PlanRow extends PlanEntry {
+  siteId: string;
+  systemIds: readonly string[];
+  componentId: string | null;
+  thing: string;
+  systemName: string;
+  work: string;
+  consequence: string;
+  minutes: number;
+  foundScale: string;
+  foundWords: readonly string[];
+  lastDoneSpan: { from: Day; to: Day } | null;
+  quarter: Day | null;
+  threeQuarters: Day | null;
+  jobDay: Day | null;
+  costRatio: number;
+  graded: number;
+  nextVisit: Day | null;
+  today: Day;
+  skips: number;
+  intervalDays: number | null;
+  restSince: Day | null;
+  ticks: readonly { day: Day; kind: 'look' | 'event' }[];
+  rules: readonly { kind: RuleKind; chance: number; sentence: string; earliest: Day | null; likely: Day | null; latest: Day | null }[];
+}
+export interface Plan {
+  at: string;
+  jobs: PlanRow[];
+}
+
+/** `--at`: a day is the end of that local day at each site, an instant is itself. */
+export function instantAtOf(at: string): (zone: string) => Instant {
+  if (isRealDay(at)) return (zone) => endOfDay(at, zone);
+  const instant = Date.parse(at);
+  return () => instant;
+}
+
+/** "Now" as the screens ask: the end of the current local day at each site. */
+export function endOfToday(now: Instant): (zone: string) => Instant {
+  return (zone) => endOfDay(dayOf(now, zone), zone);
+}
+
+/** The whole plan, most at risk first. */
+export function makePlan(snapshot: Snapshot, instantAt: (zone: string) => Instant, at: string): Plan {
+  const jobs = assembleJobs(snapshot, instantAt);
+  const plans = planAll(jobs, instantAt, costRatiosOf(snapshot));
+  const paired = jobs.flatMap((job) => {
+    const plan = plans.get(job.facts.jobId);
+    return plan ? [{ job, plan }] : [];
+  });
+  paired.sort((a, b) => byRisk(a.plan, b.plan));
+  return { at, jobs: paired.map(({ job, plan }) => rowOf(job, plan)) };
+}
+
+/** The settings in force. */
+export function settingOf(snapshot: Snapshot): RecordContent<'setting'> {
+  return snapshot.content('setting', SETTING_ID) ?? defaultSetting;
+}
+function costRatiosOf(snapshot: Snapshot): CostRatios {
+  return settingOf(snapshot).costRatios;
+}
+
+const rounded = (chance: number): number => Math.round(chance * 10_000) / 10_000;
+const share = (one: JobPlan['governs']) => one && { rule: one.rule, chance: rounded(one.chance) };
+
+function rowOf({ facts, place }: AssembledJob, plan: JobPlan): PlanRow {
+  const { definition, zone } = facts;
+  const day = (at: Instant): Day => dayOf(at, zone);
+  const last = plan.lastDone;
+  const since = last === null ? Number.NEGATIVE_INFINITY : last.kind === 'exact' ? last.at : last.from;
+  return {
+    jobId: facts.jobId,
+    target: place.thing === place.systemName ? place.thing : `${place.thing}, ${place.systemName}`,
+    action: definition.action,
+    lastDone: last?.kind === 'exact' ? day(last.at) : null,
+    earliest: plan.earliest,
+    likely: plan.likely,
+    latest: plan.latest,
+    recommended: plan.recommended,
+    chanceDueNow: plan.chanceDueNow === null ? null : rounded(plan.chanceDueNow),
+    state: plan.state,
+    governs: share(plan.governs),
+    runnerUp: share(plan.runnerUp),
+    sentence: sentenceFor(plan, facts),
+    siteId: place.siteId,
+    systemIds: place.systemIds,
+    componentId: place.component?.id ?? null,
+    thing: place.thing,
+    systemName: place.systemName,
+    work: definition.work,
+    consequence: definition.consequence,
+    minutes: definition.minutes,
+    foundScale: definition.foundScale,
+    foundWords: definition.foundWords,
+    lastDoneSpan: last?.kind === 'rough' ? { from: day(last.from), to: day(last.to) } : null,
+    quarter: plan.quarter,
+    threeQuarters: plan.threeQuarters,
+    jobDay: plan.jobDay,
+    costRatio: plan.costRatio,
+    graded: plan.graded,
+    nextVisit: plan.nextVisit,
+    today: plan.today,
+    skips: facts.skips,
+    intervalDays: plan.intervalDays,
+    restSince: facts.statusSince === null ? null : day(facts.statusSince),
+    ticks: [
+      ...facts.looks.filter((look) => look.at > since).map((look) => ({ day: day(look.at), kind: 'look' as const })),
+      ...facts.lifeEnds.filter((end) => end.at > since).map((end) => ({ day: day(end.at), kind: 'event' as const })),
+    ],
+    rules: plan.rules.map((rule) => ({
+      kind: rule.kind, chance: rounded(rule.chance), earliest: rule.earliest, likely: rule.likely, latest: rule.latest,
+      sentence: sayReason(rule.reason, { ageDays: plan.ageDays, today: plan.today, zone }),
+    })),
+  };
+}
+
+/** Only what the command line promises. `days`: jobs recommended within that many days from today. */
+export function planEntries(plan: Plan, days: number | null): PlanEntry[] {
+  return plan.jobs
+    .filter((row) => days === null || (row.recommended !== null && row.recommended <= addDays(row.today, days)))
+    .map(({ jobId, target, action, lastDone, earliest, likely, latest, recommended, chanceDueNow, state, governs, runnerUp, sentence }) => ({
+      jobId, target, action, lastDone, earliest, likely, latest, recommended, chanceDueNow, state, governs, runnerUp, sentence,
+    }));
+}

@@ -1,0 +1,249 @@
+import * as v from 'valibot';
+import { quantityIds } from '../core/quantity/quantities.ts';
+import { pathPlaces } from '../core/catalogue/types.ts';
+import { foundGrades } from '../core/wear/found.ts';
+import { EquipmentKind, JobDefinition, JobOverrides } from './definitions.ts';
+import { choice, day, flag, id, ids, instant, name, number, text, When, zone } from './fields.ts';
+
+// Every kind of record, its contents, and which other records it points to. One table; a new kind is a new entry.
+
+const nullable = v.nullable;
+
+const Site = v.strictObject({
+  name: name('The name of the place'),
+  timeZone: zone('The time zone'),
+  visits: nullable(
+    v.strictObject({
+      weekdays: v.pipe(v.array(v.pipe(number('A weekday', 1, 7, ''), v.integer())), v.minLength(1, 'Choose at least one visit day.')),
+      everyWeeks: v.pipe(number('Every how many weeks', 1, 26, 'weeks'), v.integer('Every how many weeks must be a whole number.')),
+      from: day('The first week of visits'),
+      minutes: nullable(number('Minutes per visit', 1, 1440, 'min')),
+    }),
+  ),
+});
+
+const Person = v.strictObject({ name: name('The name') });
+
+const System = v.strictObject({
+  siteId: id('The place'),
+  name: name('The name of the system'),
+  water: choice('The water', ['fresh', 'brackish', 'salt']),
+  believedVolumeL: nullable(number('The litres you believe it holds', 0.1, 50_000_000, 'L')),
+  note: text('The note'),
+});
+
+const Vessel = v.strictObject({
+  systemId: id('The system'),
+  name: name('The name of the vessel'),
+  shape: choice('The shape', ['box', 'cylinder', 'bow-front', 'hexagonal', 'irregular']),
+  dimensions: v.record(v.string(), number('A dimension', 0.1, 1e9, 'cm')),
+  waterDepthCm: number('The water depth', 0.1, 20_000, 'cm'),
+  displacementShare: number('The share taken by rock and sand', 0, 0.95, ''),
+});
+
+const Station = v.strictObject({
+  systemId: id('The system'),
+  name: name('The name of the station'),
+  place: v.picklist(pathPlaces),
+  order: number('The order on the water’s path', 0, 10_000, ''),
+});
+
+export const statuses = ['running', 'standby', 'paused', 'off', 'removed'] as const;
+const Component = v.strictObject({
+  siteId: id('The place'),
+  systemIds: v.pipe(ids('The systems it serves'), v.minLength(1, 'Say which system it serves.')),
+  parentId: nullable(id('The unit it is part of')),
+  stationId: nullable(id('The station')),
+  kindId: name('The kind of equipment', 80),
+  name: name('The name'),
+  status: choice('The state', statuses),
+  statusSince: nullable(instant('Since when')),
+  statusReason: text('The reason', 400),
+  dutyHoursPerDay: number('Hours a day it runs', 0, 24, 'h'),
+  facts: v.strictObject({
+    maker: text('Maker', 200),
+    model: text('Model', 200),
+    serial: text('Serial number', 200),
+    warrantyUntil: nullable(day('Warranty until')),
+    manual: text('Manual', 2000),
+    note: text('Note'),
+  }),
+});
+
+const Job = v.pipe(
+  v.strictObject({
+    componentId: nullable(id('The component')),
+    systemId: nullable(id('The system')),
+    vesselId: nullable(id('The vessel')),
+    kindId: name('The kind', 80),
+    jobId: name('The job', 80),
+    overrides: JobOverrides,
+    /** A job of the person's own, instead of one of the catalogue. */
+    own: nullable(JobDefinition),
+  }),
+  v.check((job) => [job.componentId, job.systemId, job.vesselId].filter((one) => one !== null).length === 1, 'A job belongs to exactly one component, system or vessel.'),
+);
+
+const found = nullable(v.picklist(foundGrades, 'How it was found must be one of: as new, light, right, overdue, failed.'));
+const Service = v.strictObject({
+  jobId: id('The job'),
+  when: When,
+  whoId: nullable(id('Who did it')),
+  found,
+  shareDone: number('The share done', 0.05, 1, ''),
+  minutes: nullable(number('The minutes', 0, 10_000, 'min')),
+  supplies: v.array(v.strictObject({ name: name('The supply'), amount: text('The amount', 120) })),
+  note: text('The note'),
+  pictureIds: ids('A picture'),
+});
+
+const Look = v.strictObject({
+  jobId: id('The job'),
+  when: When,
+  whoId: nullable(id('Who looked')),
+  found: v.picklist(foundGrades, 'A look says how it was found: as new, light, right, overdue or failed.'),
+  note: text('The note'),
+  pictureIds: ids('A picture'),
+});
+
+const Skip = v.strictObject({
+  jobId: id('The job'),
+  when: When,
+  whoId: nullable(id('Who')),
+  /** Put off until this day; null: only this turn was skipped. */
+  until: nullable(day('Until when')),
+  reason: name('The reason', 400),
+});
+
+export const eventKinds = ['outage', 'livestock', 'feed', 'medication', 'leak', 'observation', 'rest', 'switched-off', 'replaced'] as const;
+const Event = v.pipe(
+  v.strictObject({
+    siteId: nullable(id('The place')),
+    systemId: nullable(id('The system')),
+    componentId: nullable(id('The component')),
+    kind: choice('What happened', eventKinds),
+    when: When,
+    /** Its end, for what lasts: a rest, an outage; null while it goes on or where it has none. */
+    until: nullable(When),
+    /** Older records of the jobs it touches count little from here on. */
+    endsLives: flag('Whether it starts a new life'),
+    whoId: nullable(id('Who')),
+    note: text('The note'),
+  }),
+  v.check((event) => event.siteId !== null || event.systemId !== null || event.componentId !== null, 'Say where it happened.'),
+);
+
+const Channel = v.pipe(
+  v.strictObject({
+    componentId: nullable(id('The component')),
+    systemId: nullable(id('The system')),
+    name: name('What is measured'),
+    quantity: v.picklist(quantityIds),
+  }),
+  v.check((channel) => (channel.componentId === null) !== (channel.systemId === null), 'A channel belongs to a component or to a system.'),
+);
+
+const Reading = v.strictObject({
+  channelId: id('The channel'),
+  when: When,
+  /** In the stored unit of the channel's quantity. */
+  value: number('The value', -1e9, 1e9, ''),
+  /** true: below the method's lowest reading, which is the value. */
+  below: flag('Below the lowest reading'),
+  source: choice('The source', ['typed', 'imported', 'device']),
+  quality: choice('The quality', ['good', 'doubtful']),
+  timing: nullable(choice('Before or after the job', ['before', 'after'])),
+  serviceId: nullable(id('The service')),
+  whoId: nullable(id('Who read it')),
+  note: text('The note'),
+});
+
+const Picture = v.strictObject({
+  sha256: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'The picture’s checksum is not one.')),
+  mime: choice('The format', ['image/jpeg', 'image/png', 'image/webp']),
+  widthPx: number('The width', 1, 100_000, 'px'),
+  heightPx: number('The height', 1, 100_000, 'px'),
+  bytes: number('The size', 1, 1e9, 'bytes'),
+  name: text('The file’s name', 300),
+});
+
+export const settingUnits = {
+  volume: ['L', 'US gal', 'imp gal'],
+  length: ['cm', 'm', 'in', 'ft'],
+  temperature: ['°C', '°F'],
+  salinity: ['ppt', 'SG 25/25', 'SG 20/20', 'SG 60F/60F'],
+  alkalinity: ['dKH', 'meq/L', 'mg/L CaCO3'],
+  pressure: ['bar', 'kPa', 'psi'],
+  flow: ['L/h', 'mL/min', 'US gal/min'],
+} as const;
+const Setting = v.strictObject({
+  units: v.strictObject({
+    volume: choice('Volume', settingUnits.volume),
+    length: choice('Length', settingUnits.length),
+    temperature: choice('Temperature', settingUnits.temperature),
+    salinity: choice('Salinity', settingUnits.salinity),
+    alkalinity: choice('Alkalinity', settingUnits.alkalinity),
+    pressure: choice('Pressure', settingUnits.pressure),
+    flow: choice('Flow', settingUnits.flow),
+  }),
+  dateFormat: choice('Dates', ['day-month', 'month-day', 'iso']),
+  homeZone: zone('The home time zone'),
+  costRatios: v.strictObject({
+    A: number('What lateness costs, A', 1.1, 10_000, ''),
+    B: number('What lateness costs, B', 1.1, 10_000, ''),
+    C: number('What lateness costs, C', 1.1, 10_000, ''),
+    D: number('What lateness costs, D', 1.1, 10_000, ''),
+  }),
+});
+
+/** The schema of each kind of record. */
+export const recordSchemas = {
+  site: Site, person: Person, system: System, vessel: Vessel, station: Station, component: Component, job: Job,
+  service: Service, look: Look, skip: Skip, event: Event, channel: Channel, reading: Reading, picture: Picture,
+  'own-kind': EquipmentKind, setting: Setting,
+} as const;
+export type RecordKind = keyof typeof recordSchemas;
+export const recordKinds = Object.keys(recordSchemas) as [RecordKind, ...RecordKind[]];
+export type RecordContent<K extends RecordKind> = v.InferOutput<(typeof recordSchemas)[K]>;
+
+/** A record as it stands now. */
+export interface Stored<K extends RecordKind = RecordKind> {
+  kind: K;
+  id: string;
+  version: number;
+  deleted: boolean;
+  content: RecordContent<K>;
+}
+
+/** The settings in force before anyone has changed them. */
+export const defaultSetting: RecordContent<'setting'> = {
+  units: { volume: 'L', length: 'cm', temperature: '°C', salinity: 'ppt', alkalinity: 'dKH', pressure: 'bar', flow: 'L/h' },
+  dateFormat: 'day-month',
+  homeZone: 'UTC',
+  costRatios: { A: 2, B: 5, C: 20, D: 100 },
+};
+/** There is one record of settings; its id is the same everywhere. */
+export const SETTING_ID = '00000000-0000-7000-8000-000000000001';
+
+/** Fields that point to other records, by kind: the store refuses what points nowhere. */
+export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind>> } = {
+  site: {}, person: {}, setting: {}, picture: {}, 'own-kind': {},
+  system: { siteId: 'site' },
+  vessel: { systemId: 'system' },
+  station: { systemId: 'system' },
+  component: { siteId: 'site', systemIds: 'system', parentId: 'component', stationId: 'station' },
+  job: { componentId: 'component', systemId: 'system', vesselId: 'vessel' },
+  service: { jobId: 'job', whoId: 'person', pictureIds: 'picture' },
+  look: { jobId: 'job', whoId: 'person', pictureIds: 'picture' },
+  skip: { jobId: 'job', whoId: 'person' },
+  event: { siteId: 'site', systemId: 'system', componentId: 'component', whoId: 'person' },
+  channel: { componentId: 'component', systemId: 'system' },
+  reading: { channelId: 'channel', serviceId: 'service', whoId: 'person' },
+};
+
+/** How a kind is called in sentences. */
+export const kindWords: Record<RecordKind, string> = {
+  site: 'place', person: 'person', system: 'system', vessel: 'vessel', station: 'station', component: 'piece of equipment', job: 'job',
+  service: 'service', look: 'look', skip: 'postponement', event: 'event', channel: 'channel', reading: 'reading', picture: 'picture',
+  'own-kind': 'kind of equipment', setting: 'settings',
+};

@@ -1,0 +1,22 @@
+import { Router } from 'express';
+import multer from 'multer';
+import { keepPicture, LARGEST_PICTURE_BYTES, readPicture } from '../../store/pictures.ts';
+import { StoreProblem } from '../../store/problems.ts';
+import type { Store } from '../../store/store.ts';
+
+const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: LARGEST_PICTURE_BYTES, files: 1 }, defParamCharset: 'utf8' });
+
+/** Takes a picture in (the file first; its record is then written as any other) and gives it out. */
+export function pictureRoutes(store: Store, dataDir: string): Router {
+  const router = Router();
+  router.post('/pictures', upload.single('picture'), async (req, res) => {
+    if (!req.file) throw StoreProblem.invalid([{ pointer: '/picture', detail: 'No picture was sent.' }]);
+    res.status(201).json(await keepPicture(dataDir, req.file.buffer, req.file.originalname));
+  });
+  router.get('/pictures/:id', async (req, res) => {
+    const picture = (await store.snapshot()).content('picture', req.params.id);
+    if (!picture) throw StoreProblem.notFound('picture');
+    res.type(picture.mime).set('Cache-Control', 'private, max-age=31536000, immutable').send(await readPicture(dataDir, picture.sha256));
+  });
+  return router;
+}

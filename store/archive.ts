@@ -1,0 +1,148 @@
+import type { EntityManager } from 'typeorm';
+import * as v from 'valibot';
+import { ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from '../contract/archive.ts';
+import { canonicalJson } from '../contract/canonicalJson.ts';
+import { recordKinds, type RecordKind, type Stored } from '../contract/records.ts';
+import { shapeErrors, wordsOf } from './checks.ts';
+import type { Databases } from './database.ts';
+import { oneAtATime } from './oneAtATime.ts';
+import { StoreProblem } from './problems.ts';
+import { parentOf, recordEntities, revisionEntity, type RevisionRow } from './rows.ts';
+import { sha256, toRevision } from './store.ts';
+
+const sortedKinds: RecordKind[] = [...recordKinds].sort();
+const PAGE = 500;
+
+/** The archive, line by line: header, then every record with all its revisions, sorted by kind and id. */
+export async function* archiveLines(databases: Databases): AsyncGenerator<string> {
+  yield canonicalJson({ archive: 'jondrel', schema: ARCHIVE_SCHEMA });
+  const revisions = databases.reader.getRepository(revisionEntity);
+  for (const kind of sortedKinds) {
+    const rows = databases.reader.getRepository(recordEntities[kind]);
+    for (let skip = 0; ; skip += PAGE) {
+      const page = await rows.find({ select: { id: true }, order: { id: 'ASC' }, skip, take: PAGE });
+      if (page.length === 0) break;
+      const history = await revisions
+        .createQueryBuilder('revision')
+        .where('revision.kind = :kind AND revision.record_id IN (:...ids)', { kind, ids: page.map((row) => row.id) })
+        .orderBy('revision.version', 'ASC')
+        .getMany();
+      const byRecord = new Map<string, RevisionRow[]>();
+      for (const row of history) byRecord.set(row.recordId, [...(byRecord.get(row.recordId) ?? []), row]);
+      for (const { id } of page) yield canonicalJson({ kind, id, revisions: (byRecord.get(id) ?? []).map(toRevision) });
+    }
+  }
+}
+
+export interface ImportReport {
+  added: number;
+  same: number;
+  /** Lines that differ from what is here, or are damaged: then nothing was written. */
+  refused: { line: number; detail: string }[];
+}
+
+/**
+ * Takes an archive in. The same id with the same content is skipped; any difference is listed and nothing is written.
+ * @param lines the archive's lines, without line ends
+ */
+export async function importArchive(databases: Databases, lines: AsyncIterable<string>): Promise<ImportReport> {
+  return oneAtATime(databases.writer, async () => {
+    const report: ImportReport = { added: 0, same: 0, refused: [] };
+    try {
+      await databases.writer.transaction((manager) => takeIn(manager, lines, report));
+    } catch (error) {
+      if (report.refused.length === 0) {
+        if (!/FOREIGN KEY/.test(String(error))) throw error;
+        report.refused.push({ line: 0, detail: 'A record belongs to another one that is neither in the archive nor here.' });
+      }
+      report.added = 0;
+    }
+    return report;
+  });
+}
+
+async function takeIn(manager: EntityManager, lines: AsyncIterable<string>, report: ImportReport): Promise<void> {
+  let line = 0;
+  let headed = false;
+  for await (const text of lines) {
+    line++;
+    if (text.trim() === '') continue;
+    if (!headed) {
+      requireHeader(text);
+      headed = true;
+      continue;
+    }
+    const parsed = parseLine(text);
+    if (typeof parsed === 'string') report.refused.push({ line, detail: parsed });
+    else await takeRecord(manager, parsed, line, report);
+  }
+  if (!headed) throw StoreProblem.damaged('This is not an archive: it has no header line.');
+  if (report.refused.length > 0) throw new Error('refused: roll back');
+}
+
+function requireHeader(text: string): void {
+  const header = v.safeParse(ArchiveHeader, parseJson(text));
+  if (!header.success) throw StoreProblem.damaged(`This is not an archive this version can read: ${wordsOf(header.issues[0])}`);
+}
+
+function parseLine(text: string): ArchiveRecord | string {
+  const parsed = v.safeParse(ArchiveRecord, parseJson(text));
+  if (!parsed.success) return wordsOf(parsed.issues[0]);
+  const record = parsed.output;
+  for (const [index, revision] of record.revisions.entries()) {
+    if (revision.version !== index + 1) return 'Its revisions do not count up from 1.';
+    if (sha256(canonicalJson(revision.content)) !== revision.sha256) return `Revision ${revision.version} does not match its checksum.`;
+    const errors = shapeErrors(record.kind, revision.content, '');
+    if (errors[0]) return `Revision ${revision.version}: ${errors[0].detail}`;
+  }
+  return record;
+}
+
+async function takeRecord(manager: EntityManager, record: ArchiveRecord, line: number, report: ImportReport): Promise<void> {
+  const here = await manager.find(revisionEntity, { where: { kind: record.kind, recordId: record.id }, order: { version: 'ASC' } });
+  if (here.length > 0) {
+    if (canonicalJson(here.map(toRevision)) === canonicalJson(record.revisions)) report.same++;
+    else report.refused.push({ line, detail: `The ${record.kind} ${record.id} is here already with other content.` });
+    return;
+  }
+  const last = record.revisions.at(-1);
+  if (!last) return;
+  const content = canonicalJson(last.content);
+  await manager.getRepository(recordEntities[record.kind]).insert({
+    id: record.id, version: last.version, deleted: last.deleted ? 1 : 0, content, parent: parentOf(record.kind, last.content),
+  });
+  for (const { content: text, deleted, ...revision } of record.revisions) {
+    await manager.insert(revisionEntity, { ...revision, kind: record.kind, recordId: record.id, deleted: deleted ? 1 : 0, content: canonicalJson(text) });
+  }
+  report.added++;
+}
+
+/** Current records of an archive that is not imported anywhere, for planning straight from a file. */
+export async function recordsOfArchive(lines: AsyncIterable<string>): Promise<Stored[]> {
+  const records: Stored[] = [];
+  let headed = false;
+  let line = 0;
+  for await (const text of lines) {
+    line++;
+    if (text.trim() === '') continue;
+    if (!headed) {
+      requireHeader(text);
+      headed = true;
+      continue;
+    }
+    const parsed = parseLine(text);
+    if (typeof parsed === 'string') throw StoreProblem.damaged(`Line ${line}: ${parsed}`);
+    const last = parsed.revisions.at(-1);
+    if (last) records.push({ kind: parsed.kind, id: parsed.id, version: last.version, deleted: last.deleted, content: last.content as Stored['content'] });
+  }
+  if (!headed) throw StoreProblem.damaged('This is not an archive: it has no header line.');
+  return records;
+}
+
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,41 @@
+import { cpSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import type { DataSource } from 'typeorm';
+import { copyDatabase, databaseFile } from './database.ts';
+import { StoreProblem } from './problems.ts';
+
+/** A backup is a folder: a consistent copy of the database, and the pictures. */
+export async function backUp(source: DataSource, dataDir: string, stamp: string): Promise<string> {
+  const to = join(dataDir, 'backups', stamp);
+  if (existsSync(to)) throw StoreProblem.conflict(`A backup named ${stamp} exists already.`, null, null);
+  const draft = `${to}.part`;
+  rmSync(draft, { recursive: true, force: true });
+  mkdirSync(draft, { recursive: true });
+  await copyDatabase(source, databaseFile(draft));
+  cpSync(join(dataDir, 'pictures'), join(draft, 'pictures'), { recursive: true });
+  renameSync(draft, to);
+  return to;
+}
+
+/** Puts a backup in place of a data directory's content; what was there is kept beside it. @returns where */
+export function restoreBackup(backup: string, dataDir: string, stamp: string): string | null {
+  if (!existsSync(databaseFile(backup))) throw StoreProblem.notFound(`backup (${backup})`);
+  const kept = existsSync(databaseFile(dataDir)) ? join(dataDir, 'backups', `before-restore-${stamp}`) : null;
+  mkdirSync(dataDir, { recursive: true });
+  if (kept) {
+    mkdirSync(kept, { recursive: true });
+    // the write-ahead log belongs to its database: they move together
+    for (const name of readdirSync(dataDir)) {
+      if (name.startsWith('jondrel.sqlite') || name === 'pictures') renameSync(join(dataDir, name), join(kept, name));
+    }
+  }
+  cpSync(databaseFile(backup), databaseFile(dataDir));
+  mkdirSync(join(dataDir, 'pictures'), { recursive: true });
+  if (existsSync(join(backup, 'pictures'))) cpSync(join(backup, 'pictures'), join(dataDir, 'pictures'), { recursive: true });
+  return kept;
+}
+
+/** A name for a backup from an instant: 2026-11-25T14-20-05Z. */
+export function stampOf(now: number): string {
+  return new Date(now).toISOString().replace(/\.\d+/, '').replaceAll(':', '-');
+}

@@ -1,0 +1,56 @@
+import { existsSync, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type Database from 'better-sqlite3';
+import { DataSource } from 'typeorm';
+import { First1795000000000 } from './migrations/1795000000000-first.ts';
+import { recordEntities, revisionEntity } from './rows.ts';
+
+/** Every migration, in order. A new one is a new file and a line here. */
+const migrations = [First1795000000000];
+const entities = [...Object.values(recordEntities), revisionEntity];
+
+const pragmas = (synchronous: 'FULL' | 'NORMAL') => (db: Database.Database) => {
+  db.pragma('journal_mode = WAL');
+  db.pragma('foreign_keys = ON');
+  db.pragma('busy_timeout = 5000');
+  // FULL on the writer: NORMAL in WAL can lose an acknowledged commit on a power cut
+  db.pragma(`synchronous = ${synchronous}`);
+};
+
+const sourceOf = (file: string, synchronous: 'FULL' | 'NORMAL'): DataSource =>
+  new DataSource({ type: 'better-sqlite3', database: file, entities, migrations, synchronize: false, prepareDatabase: pragmas(synchronous) });
+
+export interface Databases {
+  writer: DataSource;
+  reader: DataSource;
+  file: string;
+  /** The copy made before migrating older data, if that happened. */
+  copyBeforeMigration: string | null;
+}
+
+export const databaseFile = (dataDir: string): string => join(dataDir, 'jondrel.sqlite');
+
+/**
+ * Opens (and at first start creates) the database of a data directory. Older data is migrated after a copy.
+ * @param nameOfCopy a name for that copy, made from the clock by the caller
+ */
+export async function openDatabases(dataDir: string, nameOfCopy: string): Promise<Databases> {
+  mkdirSync(join(dataDir, 'pictures'), { recursive: true });
+  mkdirSync(join(dataDir, 'backups'), { recursive: true });
+  const file = databaseFile(dataDir);
+  const existed = existsSync(file);
+  const writer = await sourceOf(file, 'FULL').initialize();
+  let copyBeforeMigration: string | null = null;
+  if (existed && (await writer.showMigrations())) {
+    copyBeforeMigration = join(dataDir, 'backups', nameOfCopy);
+    await copyDatabase(writer, copyBeforeMigration);
+  }
+  await writer.runMigrations({ transaction: 'each' });
+  const reader = await sourceOf(file, 'NORMAL').initialize();
+  return { writer, reader, file, copyBeforeMigration };
+}
+
+/** A consistent copy of a live database, made by SQLite itself. */
+export async function copyDatabase(source: DataSource, to: string): Promise<void> {
+  await source.query('VACUUM INTO ?', [to]);
+}

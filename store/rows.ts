@@ -1,0 +1,81 @@
+import { EntitySchema } from 'typeorm';
+import { recordKinds, type RecordKind, type Stored } from '../contract/records.ts';
+
+/** How a current record lies in its table: links and times as columns, the whole content as text. */
+export interface RecordRow {
+  id: string;
+  version: number;
+  deleted: number;
+  content: string;
+  /** The record it belongs to (a foreign key), where it has one. */
+  parent: string | null;
+}
+export interface RevisionRow {
+  id: string;
+  kind: string;
+  recordId: string;
+  version: number;
+  who: string;
+  madeAt: string;
+  why: string;
+  deleted: number;
+  content: string;
+  sha256: string;
+}
+
+/** The field that owns a record: its foreign key in the database. Other links are checked by the use case. */
+export const parentField: Partial<Record<RecordKind, { field: string; kind: RecordKind }>> = {
+  system: { field: 'siteId', kind: 'site' },
+  vessel: { field: 'systemId', kind: 'system' },
+  station: { field: 'systemId', kind: 'system' },
+  component: { field: 'siteId', kind: 'site' },
+  service: { field: 'jobId', kind: 'job' },
+  look: { field: 'jobId', kind: 'job' },
+  skip: { field: 'jobId', kind: 'job' },
+  reading: { field: 'channelId', kind: 'channel' },
+};
+
+export const tableName = (kind: RecordKind): string => `record_${kind.replace('-', '_')}`;
+
+const entityOf = (kind: RecordKind) =>
+  new EntitySchema<RecordRow>({
+    name: `record:${kind}`,
+    tableName: tableName(kind),
+    columns: {
+      id: { type: 'text', primary: true },
+      version: { type: 'integer' },
+      deleted: { type: 'integer' },
+      content: { type: 'text' },
+      parent: { type: 'text', nullable: true },
+    },
+  });
+
+export const recordEntities = Object.fromEntries(recordKinds.map((kind) => [kind, entityOf(kind)])) as Record<RecordKind, EntitySchema<RecordRow>>;
+
+export const revisionEntity = new EntitySchema<RevisionRow>({
+  name: 'revision',
+  tableName: 'revision',
+  columns: {
+    id: { type: 'text', primary: true },
+    kind: { type: 'text' },
+    recordId: { type: 'text', name: 'record_id' },
+    version: { type: 'integer' },
+    who: { type: 'text' },
+    madeAt: { type: 'text', name: 'made_at' },
+    why: { type: 'text' },
+    deleted: { type: 'integer' },
+    content: { type: 'text' },
+    sha256: { type: 'text' },
+  },
+});
+
+export function toStored(kind: RecordKind, row: RecordRow): Stored {
+  return { kind, id: row.id, version: row.version, deleted: row.deleted === 1, content: JSON.parse(row.content) as Stored['content'] };
+}
+
+export function parentOf(kind: RecordKind, content: unknown): string | null {
+  const parent = parentField[kind];
+  if (!parent || typeof content !== 'object' || content === null) return null;
+  const value = (content as Record<string, unknown>)[parent.field];
+  return typeof value === 'string' ? value : null;
+}
