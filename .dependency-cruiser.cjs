@@ -4,7 +4,10 @@ const layer = (from, allowed) => ({
   severity: 'error',
   comment: `${from} may import only: ${[from, ...allowed].join(', ')}`,
   from: { path: `^${from}/` },
-  to: { path: '^(core|contract|store|server|web|cli|demo|e2e|bench)/', pathNot: `^(${[from, ...allowed].join('|')})/` },
+  to: {
+    path: '^(core|contract|store|server|web|cli|demo|e2e|bench)/',
+    pathNot: `^(${[from, ...allowed].join('|')})/`,
+  },
 });
 const noPackages = (from, pattern) => ({
   name: `${from}-packages`,
@@ -25,7 +28,12 @@ module.exports = {
     layer('bench', ['server', 'demo', 'store', 'contract', 'core']),
     layer('e2e', []),
     noPackages('core', 'node_modules/(react|express|typeorm|better-sqlite3|@mui|valibot)'),
-    { name: 'core-no-node', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+    {
+      name: 'core-no-node',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
   ],
   options: {

@@ -5,7 +5,10 @@ import { recordKinds } from './records.ts';
 // Line-delimited JSON: a header, then one record a line with all its revisions, sorted by kind and id, keys sorted.
 
 export const ARCHIVE_SCHEMA = 1;
-export const ArchiveHeader = v.strictObject({ archive: v.literal('jondrel'), schema: v.literal(ARCHIVE_SCHEMA, 'This archive was written by another version.') });
+export const ArchiveHeader = v.strictObject({
+  archive: v.literal('jondrel'),
+  schema: v.literal(ARCHIVE_SCHEMA, 'This archive was written by another version.'),
+});
 
 export const ArchiveRevision = v.strictObject({
   content: v.unknown(),

@@ -5,10 +5,17 @@ import { choice, flag, name, number, text } from './fields.ts';
 
 // The schema of catalogue entries: what ships with the product and what a person adds obey the same one.
 
-const slug = (label: string) => v.pipe(name(label, 60), v.regex(/^[a-z0-9][a-z0-9-]*$/, `${label} may hold small letters, digits and hyphens.`));
+const slug = (label: string) =>
+  v.pipe(
+    name(label, 60),
+    v.regex(/^[a-z0-9][a-z0-9-]*$/, `${label} may hold small letters, digits and hyphens.`),
+  );
 const range = (label: string, unit: string, max: number) =>
   v.pipe(
-    v.strictObject({ lo: number(`${label}, low end`, 0.1, max, unit), hi: number(`${label}, high end`, 0.1, max, unit) }),
+    v.strictObject({
+      lo: number(`${label}, low end`, 0.1, max, unit),
+      hi: number(`${label}, high end`, 0.1, max, unit),
+    }),
     v.check(({ lo, hi }) => lo <= hi, `${label}: the low end lies above the high end.`),
   );
 
@@ -16,13 +23,28 @@ export const Rule = v.variant('kind', [
   v.strictObject({ kind: v.literal('wear'), range: range('The usual life', 'days', 20_000) }),
   v.strictObject({ kind: v.literal('calendar'), range: range('The calendar interval', 'days', 20_000) }),
   v.strictObject({ kind: v.literal('usage'), ratedHours: range('The rated hours', 'h', 1_000_000) }),
-  v.strictObject({ kind: v.literal('every-nth'), ofJob: slug('The counted job'), n: v.pipe(number('The count', 1, 100, 'times'), v.integer('The count must be a whole number.')) }),
+  v.strictObject({
+    kind: v.literal('every-nth'),
+    ofJob: slug('The counted job'),
+    n: v.pipe(number('The count', 1, 100, 'times'), v.integer('The count must be a whole number.')),
+  }),
 ]);
 
 export const Consequence = choice('What lateness harms', ['A', 'B', 'C', 'D']);
 export const Lateness = choice('The shape of lateness', ['gradual', 'sudden']);
 const foundScales = ['wear', 'level', 'error', 'finding', 'none'] as const;
-export const workKinds = ['clean', 'replace', 'empty', 'wash', 'change water', 'inspect', 'calibrate', 'refill', 'change over', 'flush'] as const;
+export const workKinds = [
+  'clean',
+  'replace',
+  'empty',
+  'wash',
+  'change water',
+  'inspect',
+  'calibrate',
+  'refill',
+  'change over',
+  'flush',
+] as const;
 
 export const JobDefinition = v.pipe(
   v.strictObject({
@@ -37,9 +59,16 @@ export const JobDefinition = v.pipe(
     procedure: v.array(name('A step', 400)),
     minutes: number('The minutes', 0, 10_000, 'min'),
     supplies: v.array(v.strictObject({ name: name('The supply'), amount: text('The amount', 120) })),
-    leadSteps: v.array(v.strictObject({ what: name('The lead step', 200), hoursBefore: number('The hours before', 0, 2000, 'h') })),
+    leadSteps: v.array(
+      v.strictObject({
+        what: name('The lead step', 200),
+        hoursBefore: number('The hours before', 0, 2000, 'h'),
+      }),
+    ),
     needs: v.array(name('A need', 200)),
-    shuts: v.array(v.strictObject({ what: name('What is shut', 200), provedBy: name('How it is proved running', 300) })),
+    shuts: v.array(
+      v.strictObject({ what: name('What is shut', 200), provedBy: name('How it is proved running', 300) }),
+    ),
     biological: v.optional(flag('Biological')),
     largeMechanical: v.optional(flag('Large mechanical clean')),
     consequence: Consequence,
@@ -47,7 +76,10 @@ export const JobDefinition = v.pipe(
     cautions: v.array(v.picklist(cautionIds)),
     basis: name('Where the figures come from', 300),
   }),
-  v.check((one) => one.foundWords.length === (one.foundScale === 'none' ? 0 : 5), 'A graded job needs five found words, from as new to failed; one that is not graded has none.'),
+  v.check(
+    (one) => one.foundWords.length === (one.foundScale === 'none' ? 0 : 5),
+    'A graded job needs five found words, from as new to failed; one that is not graded has none.',
+  ),
 );
 
 export const EquipmentKind = v.strictObject({
@@ -64,7 +96,9 @@ export const EquipmentKind = v.strictObject({
 
 /** A person's own figures, laid over the catalogue's; leaving one out goes back to the catalogue. */
 export const JobOverrides = v.strictObject({
-  rules: v.optional(v.pipe(v.array(Rule), v.minLength(1, 'A job needs at least one rule for when it is due.'))),
+  rules: v.optional(
+    v.pipe(v.array(Rule), v.minLength(1, 'A job needs at least one rule for when it is due.')),
+  ),
   minutes: v.optional(number('The minutes', 0, 10_000, 'min')),
   consequence: v.optional(Consequence),
   lateness: v.optional(Lateness),

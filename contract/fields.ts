@@ -3,7 +3,8 @@ import { isRealDay, isZone } from '../core/time/day.ts';
 
 // Building bricks of every schema, each with a sentence that names its field. No transforms: what is sent is what is kept.
 
-const withinText = (label: string, max: number) => `${label} may have up to ${max.toLocaleString('en-GB')} characters.`;
+const withinText = (label: string, max: number) =>
+  `${label} may have up to ${max.toLocaleString('en-GB')} characters.`;
 
 /** A line that must say something. */
 export const name = (label: string, max = 120) =>
@@ -13,22 +14,41 @@ export const name = (label: string, max = 120) =>
     v.maxLength(max, withinText(label, max)),
   );
 /** Free text, empty where nothing was said. */
-export const text = (label: string, max = 4000) => v.pipe(v.string(`${label} must be text.`), v.maxLength(max, withinText(label, max)));
+export const text = (label: string, max = 4000) =>
+  v.pipe(v.string(`${label} must be text.`), v.maxLength(max, withinText(label, max)));
 export const number = (label: string, from: number, to: number, unit: string) => {
   const range = `${label} must lie between ${from.toLocaleString('en-GB')} and ${to.toLocaleString('en-GB')}${unit ? ` ${unit}` : ''}.`;
-  return v.pipe(v.number(`${label} must be a number.`), v.finite(range), v.minValue(from, range), v.maxValue(to, range));
+  return v.pipe(
+    v.number(`${label} must be a number.`),
+    v.finite(range),
+    v.minValue(from, range),
+    v.maxValue(to, range),
+  );
 };
-export const id = (label: string) => v.pipe(v.string(`${label} is missing.`), v.uuid(`${label} is not an id.`));
+export const id = (label: string) =>
+  v.pipe(v.string(`${label} is missing.`), v.uuid(`${label} is not an id.`));
 export const ids = (label: string) => v.array(id(label), `${label}: a list of ids is needed.`);
-export const day = (label: string) => v.pipe(v.string(`${label} needs a date.`), v.check(isRealDay, `${label}: there is no such day. Write it as year-month-day.`));
+export const day = (label: string) =>
+  v.pipe(
+    v.string(`${label} needs a date.`),
+    v.check(isRealDay, `${label}: there is no such day. Write it as year-month-day.`),
+  );
 export const instant = (label: string) =>
   v.pipe(
     v.string(`${label} needs a date and time.`),
-    v.regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/, `${label} must be written as an instant in UTC.`),
+    v.regex(
+      /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/,
+      `${label} must be written as an instant in UTC.`,
+    ),
     v.check((at) => !Number.isNaN(Date.parse(at)), `${label}: there is no such time.`),
   );
-export const zone = (label: string) => v.pipe(v.string(`${label} is missing.`), v.check(isZone, `${label} is not a time zone this computer knows, for example Europe/Berlin.`));
-export const choice = <const T extends readonly [string, ...string[]]>(label: string, options: T) => v.picklist(options, `${label} must be one of: ${options.join(', ')}.`);
+export const zone = (label: string) =>
+  v.pipe(
+    v.string(`${label} is missing.`),
+    v.check(isZone, `${label} is not a time zone this computer knows, for example Europe/Berlin.`),
+  );
+export const choice = <const T extends readonly [string, ...string[]]>(label: string, options: T) =>
+  v.picklist(options, `${label} must be one of: ${options.join(', ')}.`);
 export const flag = (label: string) => v.boolean(`${label} must be yes or no.`);
 
 /** When something happened: to the minute, on a day, somewhere in a span of days, or nobody knows. */
@@ -38,7 +58,11 @@ export const When = v.variant(
     v.strictObject({ kind: v.literal('instant'), at: instant('The time') }),
     v.strictObject({ kind: v.literal('day'), day: day('The date') }),
     v.pipe(
-      v.strictObject({ kind: v.literal('rough'), from: day('The first possible date'), to: day('The last possible date') }),
+      v.strictObject({
+        kind: v.literal('rough'),
+        from: day('The first possible date'),
+        to: day('The last possible date'),
+      }),
       v.check(({ from, to }) => from <= to, 'The first possible date lies after the last one.'),
     ),
     v.strictObject({ kind: v.literal('unknown') }),

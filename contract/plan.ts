@@ -1,6 +1,6 @@
 import { sentenceFor } from '../core/explain/sentence.ts';
+import type { DateStyle } from '../core/explain/words.ts';
 import { sayReason } from '../core/explain/ruleReason.ts';
-import type { CostRatios } from '../core/planning/lateness.ts';
 import { byRisk, planAll } from '../core/planning/planAll.ts';
 import type { JobPlan } from '../core/planning/planJob.ts';
 import type { State } from '../core/planning/states.ts';
@@ -51,7 +51,14 @@ export interface PlanRow extends PlanEntry {
   intervalDays: number | null;
   restSince: Day | null;
   ticks: readonly { day: Day; kind: 'look' | 'event' }[];
-  rules: readonly { kind: RuleKind; chance: number; sentence: string; earliest: Day | null; likely: Day | null; latest: Day | null }[];
+  rules: readonly {
+    kind: RuleKind;
+    chance: number;
+    sentence: string;
+    earliest: Day | null;
+    likely: Day | null;
+    latest: Day | null;
+  }[];
 }
 export interface Plan {
   at: string;
@@ -73,27 +80,25 @@ export function endOfToday(now: Instant): (zone: string) => Instant {
 /** The whole plan, most at risk first. */
 export function makePlan(snapshot: Snapshot, instantAt: (zone: string) => Instant, at: string): Plan {
   const jobs = assembleJobs(snapshot, instantAt);
-  const plans = planAll(jobs, instantAt, costRatiosOf(snapshot));
+  const { costRatios, dateFormat } = settingOf(snapshot);
+  const plans = planAll(jobs, instantAt, costRatios);
   const paired = jobs.flatMap((job) => {
     const plan = plans.get(job.facts.jobId);
     return plan ? [{ job, plan }] : [];
   });
   paired.sort((a, b) => byRisk(a.plan, b.plan));
-  return { at, jobs: paired.map(({ job, plan }) => rowOf(job, plan)) };
+  return { at, jobs: paired.map(({ job, plan }) => rowOf(job, plan, dateFormat)) };
 }
 
 /** The settings in force. */
 export function settingOf(snapshot: Snapshot): RecordContent<'setting'> {
   return snapshot.content('setting', SETTING_ID) ?? defaultSetting;
 }
-function costRatiosOf(snapshot: Snapshot): CostRatios {
-  return settingOf(snapshot).costRatios;
-}
 
 const rounded = (chance: number): number => Math.round(chance * 10_000) / 10_000;
 const share = (one: JobPlan['governs']) => one && { rule: one.rule, chance: rounded(one.chance) };
 
-function rowOf({ facts, place }: AssembledJob, plan: JobPlan): PlanRow {
+function rowOf({ facts, place }: AssembledJob, plan: JobPlan, style: DateStyle): PlanRow {
   const { definition, zone } = facts;
   const day = (at: Instant): Day => dayOf(at, zone);
   const last = plan.lastDone;
@@ -111,7 +116,7 @@ function rowOf({ facts, place }: AssembledJob, plan: JobPlan): PlanRow {
     state: plan.state,
     governs: share(plan.governs),
     runnerUp: share(plan.runnerUp),
-    sentence: sentenceFor(plan, facts),
+    sentence: sentenceFor(plan, facts, style),
     siteId: place.siteId,
     systemIds: place.systemIds,
     componentId: place.component?.id ?? null,
@@ -134,12 +139,20 @@ function rowOf({ facts, place }: AssembledJob, plan: JobPlan): PlanRow {
     intervalDays: plan.intervalDays,
     restSince: facts.statusSince === null ? null : day(facts.statusSince),
     ticks: [
-      ...facts.looks.filter((look) => look.at > since).map((look) => ({ day: day(look.at), kind: 'look' as const })),
-      ...facts.lifeEnds.filter((end) => end.at > since).map((end) => ({ day: day(end.at), kind: 'event' as const })),
+      ...facts.looks
+        .filter((look) => look.at > since)
+        .map((look) => ({ day: day(look.at), kind: 'look' as const })),
+      ...facts.lifeEnds
+        .filter((end) => end.at > since)
+        .map((end) => ({ day: day(end.at), kind: 'event' as const })),
     ],
     rules: plan.rules.map((rule) => ({
-      kind: rule.kind, chance: rounded(rule.chance), earliest: rule.earliest, likely: rule.likely, latest: rule.latest,
-      sentence: sayReason(rule.reason, { ageDays: plan.ageDays, today: plan.today, zone }),
+      kind: rule.kind,
+      chance: rounded(rule.chance),
+      earliest: rule.earliest,
+      likely: rule.likely,
+      latest: rule.latest,
+      sentence: sayReason(rule.reason, { ageDays: plan.ageDays, today: plan.today, zone, style }),
     })),
   };
 }
@@ -147,8 +160,38 @@ function rowOf({ facts, place }: AssembledJob, plan: JobPlan): PlanRow {
 /** Only what the command line promises. `days`: jobs recommended within that many days from today. */
 export function planEntries(plan: Plan, days: number | null): PlanEntry[] {
   return plan.jobs
-    .filter((row) => days === null || (row.recommended !== null && row.recommended <= addDays(row.today, days)))
-    .map(({ jobId, target, action, lastDone, earliest, likely, latest, recommended, chanceDueNow, state, governs, runnerUp, sentence }) => ({
-      jobId, target, action, lastDone, earliest, likely, latest, recommended, chanceDueNow, state, governs, runnerUp, sentence,
-    }));
+    .filter(
+      (row) => days === null || (row.recommended !== null && row.recommended <= addDays(row.today, days)),
+    )
+    .map(
+      ({
+        jobId,
+        target,
+        action,
+        lastDone,
+        earliest,
+        likely,
+        latest,
+        recommended,
+        chanceDueNow,
+        state,
+        governs,
+        runnerUp,
+        sentence,
+      }) => ({
+        jobId,
+        target,
+        action,
+        lastDone,
+        earliest,
+        likely,
+        latest,
+        recommended,
+        chanceDueNow,
+        state,
+        governs,
+        runnerUp,
+        sentence,
+      }),
+    );
 }

@@ -14,8 +14,14 @@ const Site = v.strictObject({
   timeZone: zone('The time zone'),
   visits: nullable(
     v.strictObject({
-      weekdays: v.pipe(v.array(v.pipe(number('A weekday', 1, 7, ''), v.integer())), v.minLength(1, 'Choose at least one visit day.')),
-      everyWeeks: v.pipe(number('Every how many weeks', 1, 26, 'weeks'), v.integer('Every how many weeks must be a whole number.')),
+      weekdays: v.pipe(
+        v.array(v.pipe(number('A weekday', 1, 7, ''), v.integer())),
+        v.minLength(1, 'Choose at least one visit day.'),
+      ),
+      everyWeeks: v.pipe(
+        number('Every how many weeks', 1, 26, 'weeks'),
+        v.integer('Every how many weeks must be a whole number.'),
+      ),
       from: day('The first week of visits'),
       minutes: nullable(number('Minutes per visit', 1, 1440, 'min')),
     }),
@@ -81,10 +87,15 @@ const Job = v.pipe(
     /** A job of the person's own, instead of one of the catalogue. */
     own: nullable(JobDefinition),
   }),
-  v.check((job) => [job.componentId, job.systemId, job.vesselId].filter((one) => one !== null).length === 1, 'A job belongs to exactly one component, system or vessel.'),
+  v.check(
+    (job) => [job.componentId, job.systemId, job.vesselId].filter((one) => one !== null).length === 1,
+    'A job belongs to exactly one component, system or vessel.',
+  ),
 );
 
-const found = nullable(v.picklist(foundGrades, 'How it was found must be one of: as new, light, right, overdue, failed.'));
+const found = nullable(
+  v.picklist(foundGrades, 'How it was found must be one of: as new, light, right, overdue, failed.'),
+);
 const Service = v.strictObject({
   jobId: id('The job'),
   when: When,
@@ -115,7 +126,17 @@ const Skip = v.strictObject({
   reason: name('The reason', 400),
 });
 
-export const eventKinds = ['outage', 'livestock', 'feed', 'medication', 'leak', 'observation', 'rest', 'switched-off', 'replaced'] as const;
+export const eventKinds = [
+  'outage',
+  'livestock',
+  'feed',
+  'medication',
+  'leak',
+  'observation',
+  'rest',
+  'switched-off',
+  'replaced',
+] as const;
 const Event = v.pipe(
   v.strictObject({
     siteId: nullable(id('The place')),
@@ -130,7 +151,10 @@ const Event = v.pipe(
     whoId: nullable(id('Who')),
     note: text('The note'),
   }),
-  v.check((event) => event.siteId !== null || event.systemId !== null || event.componentId !== null, 'Say where it happened.'),
+  v.check(
+    (event) => event.siteId !== null || event.systemId !== null || event.componentId !== null,
+    'Say where it happened.',
+  ),
 );
 
 const Channel = v.pipe(
@@ -140,7 +164,10 @@ const Channel = v.pipe(
     name: name('What is measured'),
     quantity: v.picklist(quantityIds),
   }),
-  v.check((channel) => (channel.componentId === null) !== (channel.systemId === null), 'A channel belongs to a component or to a system.'),
+  v.check(
+    (channel) => (channel.componentId === null) !== (channel.systemId === null),
+    'A channel belongs to a component or to a system.',
+  ),
 );
 
 const Reading = v.strictObject({
@@ -198,9 +225,22 @@ const Setting = v.strictObject({
 
 /** The schema of each kind of record. */
 export const recordSchemas = {
-  site: Site, person: Person, system: System, vessel: Vessel, station: Station, component: Component, job: Job,
-  service: Service, look: Look, skip: Skip, event: Event, channel: Channel, reading: Reading, picture: Picture,
-  'own-kind': EquipmentKind, setting: Setting,
+  site: Site,
+  person: Person,
+  system: System,
+  vessel: Vessel,
+  station: Station,
+  component: Component,
+  job: Job,
+  service: Service,
+  look: Look,
+  skip: Skip,
+  event: Event,
+  channel: Channel,
+  reading: Reading,
+  picture: Picture,
+  'own-kind': EquipmentKind,
+  setting: Setting,
 } as const;
 export type RecordKind = keyof typeof recordSchemas;
 export const recordKinds = Object.keys(recordSchemas) as [RecordKind, ...RecordKind[]];
@@ -217,7 +257,15 @@ export interface Stored<K extends RecordKind = RecordKind> {
 
 /** The settings in force before anyone has changed them. */
 export const defaultSetting: RecordContent<'setting'> = {
-  units: { volume: 'L', length: 'cm', temperature: '°C', salinity: 'ppt', alkalinity: 'dKH', pressure: 'bar', flow: 'L/h' },
+  units: {
+    volume: 'L',
+    length: 'cm',
+    temperature: '°C',
+    salinity: 'ppt',
+    alkalinity: 'dKH',
+    pressure: 'bar',
+    flow: 'L/h',
+  },
   dateFormat: 'day-month',
   homeZone: 'UTC',
   costRatios: { A: 2, B: 5, C: 20, D: 100 },
@@ -227,7 +275,11 @@ export const SETTING_ID = '00000000-0000-7000-8000-000000000001';
 
 /** Fields that point to other records, by kind: the store refuses what points nowhere. */
 export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind>> } = {
-  site: {}, person: {}, setting: {}, picture: {}, 'own-kind': {},
+  site: {},
+  person: {},
+  setting: {},
+  picture: {},
+  'own-kind': {},
   system: { siteId: 'site' },
   vessel: { systemId: 'system' },
   station: { systemId: 'system' },
@@ -243,7 +295,20 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
 
 /** How a kind is called in sentences. */
 export const kindWords: Record<RecordKind, string> = {
-  site: 'place', person: 'person', system: 'system', vessel: 'vessel', station: 'station', component: 'piece of equipment', job: 'job',
-  service: 'service', look: 'look', skip: 'postponement', event: 'event', channel: 'channel', reading: 'reading', picture: 'picture',
-  'own-kind': 'kind of equipment', setting: 'settings',
+  site: 'place',
+  person: 'person',
+  system: 'system',
+  vessel: 'vessel',
+  station: 'station',
+  component: 'piece of equipment',
+  job: 'job',
+  service: 'service',
+  look: 'look',
+  skip: 'postponement',
+  event: 'event',
+  channel: 'channel',
+  reading: 'reading',
+  picture: 'picture',
+  'own-kind': 'kind of equipment',
+  setting: 'settings',
 };

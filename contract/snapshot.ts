@@ -2,12 +2,24 @@ import { recordKinds, type RecordContent, type RecordKind, type Stored } from '.
 
 /** All current records by kind and id, deleted ones left out: what plans and screens are made of. */
 export class Snapshot {
-  private readonly byKind = new Map<RecordKind, Map<string, Stored>>(recordKinds.map((kind) => [kind, new Map<string, Stored>()]));
+  private readonly byKind = new Map<RecordKind, Map<string, Stored>>(
+    recordKinds.map((kind) => [kind, new Map<string, Stored>()]),
+  );
 
   static of(records: Iterable<Stored>): Snapshot {
     const snapshot = new Snapshot();
     for (const record of records) snapshot.apply(record);
     return snapshot;
+  }
+
+  /** The same with some records as they would stand; shares the kinds that they do not touch. */
+  with(records: readonly Stored[]): Snapshot {
+    const touched = new Set(records.map((record) => record.kind));
+    const next = new Snapshot();
+    for (const [kind, table] of this.byKind)
+      next.byKind.set(kind, touched.has(kind) ? new Map(table) : table);
+    for (const record of records) next.apply(record);
+    return next;
   }
 
   /** Takes a record as it now stands. */

@@ -5,8 +5,16 @@ import { recordKinds, type RecordKind, type Stored } from './records.ts';
 // A unit of work: writes that happen together or not at all. Ids and revision ids are made by whoever sends it,
 // so that sending it again changes nothing.
 
-const common = { kind: v.picklist(recordKinds, 'The kind of record is not known.'), id: id('The record’s id'), revisionId: id('The revision’s id') };
-const baseVersion = v.pipe(v.number('The version this change is based on is missing.'), v.integer(), v.minValue(1));
+const common = {
+  kind: v.picklist(recordKinds, 'The kind of record is not known.'),
+  id: id('The record’s id'),
+  revisionId: id('The revision’s id'),
+};
+const baseVersion = v.pipe(
+  v.number('The version this change is based on is missing.'),
+  v.integer(),
+  v.minValue(1),
+);
 
 export const Write = v.variant('op', [
   v.strictObject({ op: v.literal('create'), ...common, content: v.unknown() }),
@@ -17,7 +25,11 @@ export const Write = v.variant('op', [
 export type Write = v.InferOutput<typeof Write>;
 
 export const Work = v.strictObject({
-  writes: v.pipe(v.array(Write), v.minLength(1, 'There is nothing to write.'), v.maxLength(5000, 'Too much at once: send up to 5,000 writes.')),
+  writes: v.pipe(
+    v.array(Write),
+    v.minLength(1, 'There is nothing to write.'),
+    v.maxLength(5000, 'Too much at once: send up to 5,000 writes.'),
+  ),
   why: v.optional(text('Why', 400), ''),
   /** The person's name as chosen on the device; no rights hang on it. */
   who: v.optional(text('Who', 120), ''),

@@ -3,9 +3,18 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 
 const topics = [
-  'density, one atmosphere', 'specific gravity from salinity', 'salinity from specific gravity', 'units', 'alkalinity units',
-  'vessel volume', 'turnover and residence', 'lognormal from a range', 'posterior of the wear life',
-  'minimum of independent lognormal times', 'lognormal remaining life', 'age replacement',
+  'density, one atmosphere',
+  'specific gravity from salinity',
+  'salinity from specific gravity',
+  'units',
+  'alkalinity units',
+  'vessel volume',
+  'turnover and residence',
+  'lognormal from a range',
+  'posterior of the wear life',
+  'minimum of independent lognormal times',
+  'lognormal remaining life',
+  'age replacement',
 ];
 const all = JSON.parse(readFileSync(process.argv[2], 'utf8'));
 const picked = all.filter((one) => topics.includes(one.topic));

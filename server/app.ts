@@ -35,8 +35,15 @@ export function buildApp(parts: AppParts): Express {
       strictTransportSecurity: false,
       contentSecurityPolicy: {
         directives: {
-          defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'],
-          fontSrc: ["'self'"], connectSrc: ["'self'"], objectSrc: ["'none'"], frameAncestors: ["'none'"], upgradeInsecureRequests: null,
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          upgradeInsecureRequests: null,
         },
       },
     }),
@@ -51,7 +58,13 @@ export function buildApp(parts: AppParts): Express {
   api.get('/about', (_req, res) => {
     res.json({ ...parts.about, now: new Date(now()).toISOString() });
   });
-  api.use(recordRoutes(store), planRoutes(store, now), changeRoutes(store), pictureRoutes(store, dataDir), archiveRoutes(store, databases, dataDir, now));
+  api.use(
+    recordRoutes(store),
+    planRoutes(store, now),
+    changeRoutes(store),
+    pictureRoutes(store, dataDir),
+    archiveRoutes(store, databases, dataDir, now),
+  );
   api.use((req) => {
     throw new HttpProblem(404, 'Not found', `There is nothing at ${req.originalUrl}.`);
   });

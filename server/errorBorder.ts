@@ -6,9 +6,19 @@ import type { Problem } from '../contract/work.ts';
 import { pointerOf, wordsOf } from '../store/checks.ts';
 import { StoreProblem, type ProblemFacts } from '../store/problems.ts';
 
-const statusOf: Record<keyof ProblemFacts, number> = { invalid: 422, 'not-found': 404, conflict: 409, locked: 503, damaged: 422 };
+const statusOf: Record<keyof ProblemFacts, number> = {
+  invalid: 422,
+  'not-found': 404,
+  conflict: 409,
+  locked: 503,
+  damaged: 422,
+};
 const titleOf: Record<keyof ProblemFacts, string> = {
-  invalid: 'Something needs correcting', 'not-found': 'Not found', conflict: 'Changed by somebody else', locked: 'In use', damaged: 'Damaged data',
+  invalid: 'Something needs correcting',
+  'not-found': 'Not found',
+  conflict: 'Changed by somebody else',
+  locked: 'In use',
+  damaged: 'Damaged data',
 };
 const todoOf: Record<keyof ProblemFacts, string> = {
   invalid: 'Correct the fields named and send it again; nothing was stored.',
@@ -30,18 +40,46 @@ export class HttpProblem extends Error {
 function problemOf(error: unknown): Problem | null {
   if (error instanceof HttpProblem) return error.problem;
   if (error instanceof StoreProblem) {
-    const base: Problem = { type: 'about:blank', title: titleOf[error.code], status: statusOf[error.code], detail: error.message, todo: todoOf[error.code] };
+    const base: Problem = {
+      type: 'about:blank',
+      title: titleOf[error.code],
+      status: statusOf[error.code],
+      detail: error.message,
+      todo: todoOf[error.code],
+    };
     return { ...base, ...error.facts } as Problem;
   }
   if (error instanceof v.ValiError) {
     const issues = error.issues as [v.BaseIssue<unknown>, ...v.BaseIssue<unknown>[]];
     const errors = issues.map((issue) => ({ pointer: pointerOf(issue), detail: wordsOf(issue) }));
-    return { type: 'about:blank', title: titleOf.invalid, status: 400, detail: errors.map((one) => one.detail).join(' '), errors, todo: todoOf.invalid };
+    return {
+      type: 'about:blank',
+      title: titleOf.invalid,
+      status: 400,
+      detail: errors.map((one) => one.detail).join(' '),
+      errors,
+      todo: todoOf.invalid,
+    };
   }
-  if (error instanceof Refusal) return { type: 'about:blank', title: titleOf.invalid, status: 422, detail: `${error.code}: ${JSON.stringify(error.facts)}`, todo: todoOf.invalid };
+  if (error instanceof Refusal)
+    return {
+      type: 'about:blank',
+      title: titleOf.invalid,
+      status: 422,
+      detail: `${error.code}: ${JSON.stringify(error.facts)}`,
+      todo: todoOf.invalid,
+    };
   if (error instanceof multer.MulterError) {
-    const detail = error.code === 'LIMIT_FILE_SIZE' ? 'The file is larger than allowed.' : 'The file could not be taken: send exactly one, in the field named in the documentation.';
-    return { type: 'about:blank', title: 'File not taken', status: error.code === 'LIMIT_FILE_SIZE' ? 413 : 400, detail };
+    const detail =
+      error.code === 'LIMIT_FILE_SIZE'
+        ? 'The file is larger than allowed.'
+        : 'The file could not be taken: send exactly one, in the field named in the documentation.';
+    return {
+      type: 'about:blank',
+      title: 'File not taken',
+      status: error.code === 'LIMIT_FILE_SIZE' ? 413 : 400,
+      detail,
+    };
   }
   return bodyProblem(error) ?? diskProblem(error);
 }
@@ -50,17 +88,33 @@ function problemOf(error: unknown): Problem | null {
 function bodyProblem(error: unknown): Problem | null {
   const status = (error as { status?: unknown }).status;
   if (typeof status !== 'number' || status < 400 || status >= 500) return null;
-  const detail = (error as { type?: string }).type === 'entity.parse.failed' ? 'The body is not valid JSON.' : (error as Error).message;
+  const detail =
+    (error as { type?: string }).type === 'entity.parse.failed'
+      ? 'The body is not valid JSON.'
+      : (error as Error).message;
   return { type: 'about:blank', title: 'The request cannot be read', status, detail };
 }
 
 function diskProblem(error: unknown): Problem | null {
-  const code = String((error as { code?: unknown }).code ?? (error as { driverError?: { code?: unknown } }).driverError?.code ?? '');
+  const { code: own, driverError } = error as { code?: string; driverError?: { code?: string } };
+  const code = own ?? driverError?.code ?? '';
   if (code === 'ENOSPC' || code === 'SQLITE_FULL') {
-    return { type: 'about:blank', title: 'The disk is full', status: 507, detail: 'The disk is full; nothing was stored.', todo: 'Make room on the disk and send it again.' };
+    return {
+      type: 'about:blank',
+      title: 'The disk is full',
+      status: 507,
+      detail: 'The disk is full; nothing was stored.',
+      todo: 'Make room on the disk and send it again.',
+    };
   }
   if (code.startsWith('SQLITE_BUSY')) {
-    return { type: 'about:blank', title: 'The disk is busy', status: 503, detail: 'Another program holds the database; nothing was stored.', todo: 'Send it again in a moment.' };
+    return {
+      type: 'about:blank',
+      title: 'The disk is busy',
+      status: 503,
+      detail: 'Another program holds the database; nothing was stored.',
+      todo: 'Send it again in a moment.',
+    };
   }
   return null;
 }
@@ -76,6 +130,12 @@ export function errorBorder(log: (error: unknown) => void): ErrorRequestHandler 
     const problem = problemOf(error);
     if (problem) return sendProblem(res, problem);
     log(error);
-    sendProblem(res, { type: 'about:blank', title: 'A fault of the program', status: 500, detail: 'Something went wrong inside the program; nothing was stored.', todo: 'The log of the server has the details.' });
+    sendProblem(res, {
+      type: 'about:blank',
+      title: 'A fault of the program',
+      status: 500,
+      detail: 'Something went wrong inside the program; nothing was stored.',
+      todo: 'The log of the server has the details.',
+    });
   };
 }

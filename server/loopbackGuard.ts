@@ -9,7 +9,12 @@ const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
  */
 export const loopbackGuard: RequestHandler = (req, _res, next) => {
   if (!LOOPBACK.test(req.headers.host ?? '')) {
-    throw new HttpProblem(421, 'Not for this address', 'This server answers at localhost only.', 'Open it on the computer it runs on, under the address it printed.');
+    throw new HttpProblem(
+      421,
+      'Not for this address',
+      'This server answers at localhost only.',
+      'Open it on the computer it runs on, under the address it printed.',
+    );
   }
   const origin = req.headers.origin;
   const reads = req.method === 'GET' || req.method === 'HEAD';

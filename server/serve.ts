@@ -33,7 +33,15 @@ export async function serve(options: ServeOptions): Promise<Running> {
     const databases = await openDatabases(options.dataDir, `before-migration-${stampOf(now())}.sqlite`);
     const store = new Store(databases, now);
     await store.snapshot();
-    const app = buildApp({ store, databases, dataDir: options.dataDir, now, webDir: options.webDir, about: options.about ?? {}, log: (error) => log.error(error) });
+    const app = buildApp({
+      store,
+      databases,
+      dataDir: options.dataDir,
+      now,
+      webDir: options.webDir,
+      about: options.about ?? {},
+      log: (error) => log.error(error),
+    });
     const server = app.listen(options.port, HOST);
     await new Promise<void>((resolve, reject) => {
       server.once('listening', resolve);
@@ -47,7 +55,12 @@ export async function serve(options: ServeOptions): Promise<Running> {
       await databases.writer.destroy();
       release();
     };
-    return { address: `http://localhost:${port}`, store, copyBeforeMigration: databases.copyBeforeMigration, stop };
+    return {
+      address: `http://localhost:${port}`,
+      store,
+      copyBeforeMigration: databases.copyBeforeMigration,
+      stop,
+    };
   } catch (error) {
     release();
     throw error;

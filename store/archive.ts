@@ -24,12 +24,16 @@ export async function* archiveLines(databases: Databases): AsyncGenerator<string
       if (page.length === 0) break;
       const history = await revisions
         .createQueryBuilder('revision')
-        .where('revision.kind = :kind AND revision.record_id IN (:...ids)', { kind, ids: page.map((row) => row.id) })
+        .where('revision.kind = :kind AND revision.record_id IN (:...ids)', {
+          kind,
+          ids: page.map((row) => row.id),
+        })
         .orderBy('revision.version', 'ASC')
         .getMany();
       const byRecord = new Map<string, RevisionRow[]>();
       for (const row of history) byRecord.set(row.recordId, [...(byRecord.get(row.recordId) ?? []), row]);
-      for (const { id } of page) yield canonicalJson({ kind, id, revisions: (byRecord.get(id) ?? []).map(toRevision) });
+      for (const { id } of page)
+        yield canonicalJson({ kind, id, revisions: (byRecord.get(id) ?? []).map(toRevision) });
     }
   }
 }
@@ -45,7 +49,10 @@ export interface ImportReport {
  * Takes an archive in. The same id with the same content is skipped; any difference is listed and nothing is written.
  * @param lines the archive's lines, without line ends
  */
-export async function importArchive(databases: Databases, lines: AsyncIterable<string>): Promise<ImportReport> {
+export async function importArchive(
+  databases: Databases,
+  lines: AsyncIterable<string>,
+): Promise<ImportReport> {
   return oneAtATime(databases.writer, async () => {
     const report: ImportReport = { added: 0, same: 0, refused: [] };
     try {
@@ -53,7 +60,10 @@ export async function importArchive(databases: Databases, lines: AsyncIterable<s
     } catch (error) {
       if (report.refused.length === 0) {
         if (!/FOREIGN KEY/.test(String(error))) throw error;
-        report.refused.push({ line: 0, detail: 'A record belongs to another one that is neither in the archive nor here.' });
+        report.refused.push({
+          line: 0,
+          detail: 'A record belongs to another one that is neither in the archive nor here.',
+        });
       }
       report.added = 0;
     }
@@ -61,7 +71,11 @@ export async function importArchive(databases: Databases, lines: AsyncIterable<s
   });
 }
 
-async function takeIn(manager: EntityManager, lines: AsyncIterable<string>, report: ImportReport): Promise<void> {
+async function takeIn(
+  manager: EntityManager,
+  lines: AsyncIterable<string>,
+  report: ImportReport,
+): Promise<void> {
   let line = 0;
   let headed = false;
   for await (const text of lines) {
@@ -82,7 +96,8 @@ async function takeIn(manager: EntityManager, lines: AsyncIterable<string>, repo
 
 function requireHeader(text: string): void {
   const header = v.safeParse(ArchiveHeader, parseJson(text));
-  if (!header.success) throw StoreProblem.damaged(`This is not an archive this version can read: ${wordsOf(header.issues[0])}`);
+  if (!header.success)
+    throw StoreProblem.damaged(`This is not an archive this version can read: ${wordsOf(header.issues[0])}`);
 }
 
 function parseLine(text: string): ArchiveRecord | string {
@@ -91,28 +106,51 @@ function parseLine(text: string): ArchiveRecord | string {
   const record = parsed.output;
   for (const [index, revision] of record.revisions.entries()) {
     if (revision.version !== index + 1) return 'Its revisions do not count up from 1.';
-    if (sha256(canonicalJson(revision.content)) !== revision.sha256) return `Revision ${revision.version} does not match its checksum.`;
+    if (sha256(canonicalJson(revision.content)) !== revision.sha256)
+      return `Revision ${revision.version} does not match its checksum.`;
     const errors = shapeErrors(record.kind, revision.content, '');
     if (errors[0]) return `Revision ${revision.version}: ${errors[0].detail}`;
   }
   return record;
 }
 
-async function takeRecord(manager: EntityManager, record: ArchiveRecord, line: number, report: ImportReport): Promise<void> {
-  const here = await manager.find(revisionEntity, { where: { kind: record.kind, recordId: record.id }, order: { version: 'ASC' } });
+async function takeRecord(
+  manager: EntityManager,
+  record: ArchiveRecord,
+  line: number,
+  report: ImportReport,
+): Promise<void> {
+  const here = await manager.find(revisionEntity, {
+    where: { kind: record.kind, recordId: record.id },
+    order: { version: 'ASC' },
+  });
   if (here.length > 0) {
     if (canonicalJson(here.map(toRevision)) === canonicalJson(record.revisions)) report.same++;
-    else report.refused.push({ line, detail: `The ${record.kind} ${record.id} is here already with other content.` });
+    else
+      report.refused.push({
+        line,
+        detail: `The ${record.kind} ${record.id} is here already with other content.`,
+      });
     return;
   }
   const last = record.revisions.at(-1);
   if (!last) return;
   const content = canonicalJson(last.content);
   await manager.getRepository(recordEntities[record.kind]).insert({
-    id: record.id, version: last.version, deleted: last.deleted ? 1 : 0, content, parent: parentOf(record.kind, last.content),
+    id: record.id,
+    version: last.version,
+    deleted: last.deleted ? 1 : 0,
+    content,
+    parent: parentOf(record.kind, last.content),
   });
   for (const { content: text, deleted, ...revision } of record.revisions) {
-    await manager.insert(revisionEntity, { ...revision, kind: record.kind, recordId: record.id, deleted: deleted ? 1 : 0, content: canonicalJson(text) });
+    await manager.insert(revisionEntity, {
+      ...revision,
+      kind: record.kind,
+      recordId: record.id,
+      deleted: deleted ? 1 : 0,
+      content: canonicalJson(text),
+    });
   }
   report.added++;
 }
@@ -133,7 +171,14 @@ export async function recordsOfArchive(lines: AsyncIterable<string>): Promise<St
     const parsed = parseLine(text);
     if (typeof parsed === 'string') throw StoreProblem.damaged(`Line ${line}: ${parsed}`);
     const last = parsed.revisions.at(-1);
-    if (last) records.push({ kind: parsed.kind, id: parsed.id, version: last.version, deleted: last.deleted, content: last.content as Stored['content'] });
+    if (last)
+      records.push({
+        kind: parsed.kind,
+        id: parsed.id,
+        version: last.version,
+        deleted: last.deleted,
+        content: last.content as Stored['content'],
+      });
   }
   if (!headed) throw StoreProblem.damaged('This is not an archive: it has no header line.');
   return records;

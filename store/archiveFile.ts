@@ -43,7 +43,9 @@ async function* zipped(databases: Databases, dataDir: string): AsyncGenerator<Ui
     yield* drain();
   }
   text.push(new Uint8Array(0), true);
-  for (const name of (await readdir(join(dataDir, 'pictures'))).filter((one) => /^[0-9a-f]{64}$/.test(one)).sort()) {
+  for (const name of (await readdir(join(dataDir, 'pictures')))
+    .filter((one) => /^[0-9a-f]{64}$/.test(one))
+    .sort()) {
     const entry = new ZipPassThrough(`pictures/${name}`);
     entry.mtime = mtime;
     zip.add(entry);
@@ -59,7 +61,10 @@ export async function writeArchive(databases: Databases, dataDir: string, to: st
 }
 
 /** The lines of an archive file, plain or zipped; pictures of a zip go to `onPicture`. */
-export async function* linesOfFile(file: string, onPicture: (hash: string, bytes: Uint8Array) => Promise<void>): AsyncGenerator<string> {
+export async function* linesOfFile(
+  file: string,
+  onPicture: (hash: string, bytes: Uint8Array) => Promise<void>,
+): AsyncGenerator<string> {
   if (!existsSync(file)) throw StoreProblem.notFound(`file (${file})`);
   if (!(await isZip(file))) {
     yield* createInterface({ input: createReadStream(file), crlfDelay: Number.POSITIVE_INFINITY });
@@ -75,7 +80,10 @@ async function isZip(file: string): Promise<boolean> {
   return buffer.toString('latin1') === 'PK';
 }
 
-async function* linesOfZip(input: AsyncIterable<Buffer>, onPicture: (hash: string, bytes: Uint8Array) => Promise<void>): AsyncGenerator<string> {
+async function* linesOfZip(
+  input: AsyncIterable<Buffer>,
+  onPicture: (hash: string, bytes: Uint8Array) => Promise<void>,
+): AsyncGenerator<string> {
   let rest = '';
   const lines: string[] = [];
   const pictures: Promise<void>[] = [];
@@ -112,7 +120,8 @@ async function* linesOfZip(input: AsyncIterable<Buffer>, onPicture: (hash: strin
 /** Imports a file, pictures first: a picture nobody names harms nobody, a record without its picture does. */
 export function importFile(databases: Databases, dataDir: string, file: string): Promise<ImportReport> {
   const keep = async (hash: string, bytes: Uint8Array): Promise<void> => {
-    if (sha256(Buffer.from(bytes)) !== hash) throw StoreProblem.damaged(`The picture ${hash} does not match its checksum.`);
+    if (sha256(Buffer.from(bytes)) !== hash)
+      throw StoreProblem.damaged(`The picture ${hash} does not match its checksum.`);
     await keepFile(pictureFile(dataDir, hash), bytes);
   };
   return importArchive(databases, linesOfFile(file, keep));

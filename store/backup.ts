@@ -26,12 +26,14 @@ export function restoreBackup(backup: string, dataDir: string, stamp: string): s
     mkdirSync(kept, { recursive: true });
     // the write-ahead log belongs to its database: they move together
     for (const name of readdirSync(dataDir)) {
-      if (name.startsWith('jondrel.sqlite') || name === 'pictures') renameSync(join(dataDir, name), join(kept, name));
+      if (name.startsWith('jondrel.sqlite') || name === 'pictures')
+        renameSync(join(dataDir, name), join(kept, name));
     }
   }
   cpSync(databaseFile(backup), databaseFile(dataDir));
   mkdirSync(join(dataDir, 'pictures'), { recursive: true });
-  if (existsSync(join(backup, 'pictures'))) cpSync(join(backup, 'pictures'), join(dataDir, 'pictures'), { recursive: true });
+  if (existsSync(join(backup, 'pictures')))
+    cpSync(join(backup, 'pictures'), join(dataDir, 'pictures'), { recursive: true });
   return kept;
 }
 

@@ -2,7 +2,13 @@ import * as v from 'valibot';
 import { Refusal } from '../core/errors.ts';
 import { vesselShapes, vesselVolumeL } from '../core/water/vesselVolume.ts';
 import { findKind } from '../core/catalogue/index.ts';
-import { references, recordSchemas, kindWords, type RecordContent, type RecordKind } from '../contract/records.ts';
+import {
+  references,
+  recordSchemas,
+  kindWords,
+  type RecordContent,
+  type RecordKind,
+} from '../contract/records.ts';
 import type { Snapshot } from '../contract/snapshot.ts';
 import { ownKindsOf } from '../contract/facts/definition.ts';
 import { placeOfJob } from '../contract/facts/places.ts';
@@ -13,11 +19,15 @@ import type { FieldError } from './problems.ts';
 /** Checks the shape of a content against its schema; every fault with a pointer and a sentence. */
 export function shapeErrors(kind: RecordKind, content: unknown, at: string): FieldError[] {
   const parsed = v.safeParse(recordSchemas[kind], content);
-  return parsed.success ? [] : parsed.issues.map((issue) => ({ pointer: at + pointerOf(issue), detail: wordsOf(issue) }));
+  return parsed.success
+    ? []
+    : parsed.issues.map((issue) => ({ pointer: at + pointerOf(issue), detail: wordsOf(issue) }));
 }
 
 export function pointerOf(issue: v.BaseIssue<unknown>): string {
-  return (issue.path ?? []).map((step) => `/${String(step.key).replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
+  return (issue.path ?? [])
+    .map((step) => `/${String(step.key).replaceAll('~', '~0').replaceAll('/', '~1')}`)
+    .join('');
 }
 
 /** Our own sentences as they are; the library's terse ones in plain words. */
@@ -25,52 +35,93 @@ export function wordsOf(issue: v.BaseIssue<unknown>): string {
   if (!issue.message.startsWith('Invalid')) return issue.message;
   const field = (issue.path ?? []).map((step) => String(step.key)).join(' › ') || 'What was sent';
   if (issue.type === 'strict_object' && issue.expected === 'never') return `“${field}” is not a field here.`;
-  return issue.received === 'undefined' ? `“${field}” is missing.` : `“${field}” is not as expected: ${issue.expected ?? 'another value'} is needed.`;
+  return issue.received === 'undefined'
+    ? `“${field}” is missing.`
+    : `“${field}” is not as expected: ${issue.expected ?? 'another value'} is needed.`;
 }
 
 /** Links must lead to records that exist. */
-export function referenceErrors(kind: RecordKind, content: unknown, snapshot: Snapshot, at: string): FieldError[] {
+export function referenceErrors(
+  kind: RecordKind,
+  content: unknown,
+  snapshot: Snapshot,
+  at: string,
+): FieldError[] {
   const errors: FieldError[] = [];
   for (const [field, to] of Object.entries(references[kind])) {
     const value = (content as Record<string, unknown>)[field];
     const targets = Array.isArray(value) ? (value as string[]) : typeof value === 'string' ? [value] : [];
     for (const target of targets) {
-      if (!snapshot.get(to, target)) errors.push({ pointer: `${at}/${field}`, detail: `The ${kindWords[to]} it belongs to does not exist (or was deleted).` });
+      if (!snapshot.get(to, target))
+        errors.push({
+          pointer: `${at}/${field}`,
+          detail: `The ${kindWords[to]} it belongs to does not exist (or was deleted).`,
+        });
     }
   }
   return errors;
 }
 
-type Check<K extends RecordKind> = (content: RecordContent<K>, snapshot: Snapshot, now: number) => FieldError[];
+type Check<K extends RecordKind> = (
+  content: RecordContent<K>,
+  snapshot: Snapshot,
+  now: number,
+) => FieldError[];
 /** What a schema cannot say: things about several fields, other records or the clock. */
 const checks: { [K in RecordKind]?: Check<K> } = {
   vessel: (vessel) => {
-    const missing = vesselShapes[vessel.shape].fields.find((field) => vessel.dimensions[field.key] === undefined);
+    const missing = vesselShapes[vessel.shape].fields.find(
+      (field) => vessel.dimensions[field.key] === undefined,
+    );
     if (missing) return [{ pointer: `/dimensions/${missing.key}`, detail: `${missing.label} is missing.` }];
     return refusalAsError('/dimensions', () => vesselVolumeL(vessel));
   },
   component: (component, snapshot) =>
-    findKind(component.kindId, ownKindsOf(snapshot)) ? [] : [{ pointer: '/kindId', detail: `The catalogue has no kind of equipment called “${component.kindId}”.` }],
+    findKind(component.kindId, ownKindsOf(snapshot))
+      ? []
+      : [
+          {
+            pointer: '/kindId',
+            detail: `The catalogue has no kind of equipment called “${component.kindId}”.`,
+          },
+        ],
   job: (job, snapshot) => {
     if (job.own) return [];
     const kind = findKind(job.kindId, ownKindsOf(snapshot));
-    return kind?.jobs.some((one) => one.id === job.jobId) ? [] : [{ pointer: '/jobId', detail: `The catalogue has no job “${job.jobId}” for “${job.kindId}”.` }];
+    return kind?.jobs.some((one) => one.id === job.jobId)
+      ? []
+      : [{ pointer: '/jobId', detail: `The catalogue has no job “${job.jobId}” for “${job.kindId}”.` }];
   },
-  service: (service, snapshot, now) => notInFuture(service.when, zoneOfJob(service.jobId, snapshot), now, 'A job cannot be done in the future'),
-  look: (look, snapshot, now) => notInFuture(look.when, zoneOfJob(look.jobId, snapshot), now, 'A look cannot lie in the future'),
-  event: (event, snapshot, now) => notInFuture(event.when, zoneOfSite(event, snapshot), now, 'An event cannot lie in the future'),
-  reading: (reading, snapshot, now) => notInFuture(reading.when, 'UTC', now + 14 * 3_600_000, 'A reading cannot lie in the future'),
+  service: (service, snapshot, now) =>
+    notInFuture(service.when, zoneOfJob(service.jobId, snapshot), now, 'A job cannot be done in the future'),
+  look: (look, snapshot, now) =>
+    notInFuture(look.when, zoneOfJob(look.jobId, snapshot), now, 'A look cannot lie in the future'),
+  event: (event, snapshot, now) =>
+    notInFuture(event.when, zoneOfSite(event, snapshot), now, 'An event cannot lie in the future'),
+  reading: (reading, snapshot, now) =>
+    notInFuture(reading.when, 'UTC', now + 14 * 3_600_000, 'A reading cannot lie in the future'),
 };
 
-export function meaningErrors(kind: RecordKind, content: unknown, snapshot: Snapshot, now: number, at: string): FieldError[] {
+export function meaningErrors(
+  kind: RecordKind,
+  content: unknown,
+  snapshot: Snapshot,
+  now: number,
+  at: string,
+): FieldError[] {
   const check = checks[kind] as Check<typeof kind> | undefined;
-  return (check?.(content as RecordContent<typeof kind>, snapshot, now) ?? []).map((one) => ({ ...one, pointer: at + one.pointer }));
+  return (check?.(content as RecordContent<typeof kind>, snapshot, now) ?? []).map((one) => ({
+    ...one,
+    pointer: at + one.pointer,
+  }));
 }
 
 function notInFuture(when: When, zone: string, now: number, detail: string): FieldError[] {
   const earliest = earliestOfWhen(when, zone);
   // two minutes of grace for clocks that run ahead
-  return earliest !== null && earliest > now + 120_000 ? [{ pointer: '/when', detail: `${detail}. Check the date.` }] : [];
+  return earliest !== null && earliest > now + 120_000
+    ? [{ pointer: '/when', detail: `${detail}. Check the date.` }]
+    : [];
 }
 
 function zoneOfJob(jobId: string, snapshot: Snapshot): string {
@@ -79,7 +130,11 @@ function zoneOfJob(jobId: string, snapshot: Snapshot): string {
 }
 
 function zoneOfSite(event: RecordContent<'event'>, snapshot: Snapshot): string {
-  const siteId = event.siteId ?? snapshot.content('component', event.componentId)?.siteId ?? snapshot.content('system', event.systemId)?.siteId ?? null;
+  const siteId =
+    event.siteId ??
+    snapshot.content('component', event.componentId)?.siteId ??
+    snapshot.content('system', event.systemId)?.siteId ??
+    null;
   return snapshot.content('site', siteId)?.timeZone ?? 'UTC';
 }
 
@@ -90,6 +145,15 @@ function refusalAsError(pointer: string, act: () => unknown): FieldError[] {
   } catch (error) {
     if (!(error instanceof Refusal) || error.code !== 'out-of-range') throw error;
     const { what, from, to, unit } = error.facts as Refusal<'out-of-range'>['facts'];
-    return [{ pointer, detail: `The ${what} must lie between ${from.toLocaleString('en-GB')} and ${to.toLocaleString('en-GB')} ${unit}.`.replace(' .', '.') }];
+    return [
+      {
+        pointer,
+        detail:
+          `The ${what} must lie between ${from.toLocaleString('en-GB')} and ${to.toLocaleString('en-GB')} ${unit}.`.replace(
+            ' .',
+            '.',
+          ),
+      },
+    ];
   }
 }

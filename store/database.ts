@@ -18,7 +18,14 @@ const pragmas = (synchronous: 'FULL' | 'NORMAL') => (db: Database.Database) => {
 };
 
 const sourceOf = (file: string, synchronous: 'FULL' | 'NORMAL'): DataSource =>
-  new DataSource({ type: 'better-sqlite3', database: file, entities, migrations, synchronize: false, prepareDatabase: pragmas(synchronous) });
+  new DataSource({
+    type: 'better-sqlite3',
+    database: file,
+    entities,
+    migrations,
+    synchronize: false,
+    prepareDatabase: pragmas(synchronous),
+  });
 
 export interface Databases {
   writer: DataSource;

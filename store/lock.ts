@@ -26,7 +26,9 @@ export function takeLock(dataDir: string, what: string): () => void {
       if ((error as NodeJS.ErrnoException).code !== 'EEXIST' || tries > 3) throw error;
       const holder = holderOf(file);
       if (holder && isAlive(holder.pid)) {
-        throw StoreProblem.locked(`${dataDir} is in use by ${holder.what} (process ${holder.pid}). Stop it first.`);
+        throw StoreProblem.locked(
+          `${dataDir} is in use by ${holder.what} (process ${holder.pid}). Stop it first.`,
+        );
       }
       rmSync(file, { force: true });
     }

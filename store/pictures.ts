@@ -26,22 +26,43 @@ export const pictureFile = (dataDir: string, hash: string): string => join(dataD
  * written under its SHA-256 before any record names it.
  * @throws StoreProblem invalid, in words
  */
-export async function keepPicture(dataDir: string, bytes: Buffer, name: string): Promise<RecordContent<'picture'>> {
+export async function keepPicture(
+  dataDir: string,
+  bytes: Buffer,
+  name: string,
+): Promise<RecordContent<'picture'>> {
   const kind = await fileTypeFromBuffer(bytes);
   const encode = formats[kind?.mime ?? ''];
-  if (!encode || !kind) throw refuse(kind?.mime === 'image/heic' || kind?.mime === 'image/heif'
-    ? 'Pictures in HEIC cannot be read here. Send it as JPEG: most phones do that when “most compatible” is chosen for the camera.'
-    : 'This is not a JPEG, PNG or WebP picture.');
+  if (!encode || !kind)
+    throw refuse(
+      kind?.mime === 'image/heic' || kind?.mime === 'image/heif'
+        ? 'Pictures in HEIC cannot be read here. Send it as JPEG: most phones do that when “most compatible” is chosen for the camera.'
+        : 'This is not a JPEG, PNG or WebP picture.',
+    );
   let encoded: { data: Buffer; info: OutputInfo };
   try {
     const upright = sharp(bytes, { failOn: 'error', limitInputPixels: 200_000_000 }).rotate();
-    encoded = await encode(upright.resize({ width: LONGEST_EDGE_PX, height: LONGEST_EDGE_PX, fit: 'inside', withoutEnlargement: true })).toBuffer({ resolveWithObject: true });
+    encoded = await encode(
+      upright.resize({
+        width: LONGEST_EDGE_PX,
+        height: LONGEST_EDGE_PX,
+        fit: 'inside',
+        withoutEnlargement: true,
+      }),
+    ).toBuffer({ resolveWithObject: true });
   } catch {
     throw refuse('This picture is damaged and cannot be read.');
   }
   const hash = sha256(encoded.data);
   await keepFile(pictureFile(dataDir, hash), encoded.data);
-  return { sha256: hash, mime: kind.mime as RecordContent<'picture'>['mime'], widthPx: encoded.info.width, heightPx: encoded.info.height, bytes: encoded.data.length, name };
+  return {
+    sha256: hash,
+    mime: kind.mime as RecordContent<'picture'>['mime'],
+    widthPx: encoded.info.width,
+    heightPx: encoded.info.height,
+    bytes: encoded.data.length,
+    name,
+  };
 }
 
 /** Whole or not at all, and on disk before anybody relies on it. */

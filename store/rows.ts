@@ -50,7 +50,10 @@ const entityOf = (kind: RecordKind) =>
     },
   });
 
-export const recordEntities = Object.fromEntries(recordKinds.map((kind) => [kind, entityOf(kind)])) as Record<RecordKind, EntitySchema<RecordRow>>;
+export const recordEntities = Object.fromEntries(recordKinds.map((kind) => [kind, entityOf(kind)])) as Record<
+  RecordKind,
+  EntitySchema<RecordRow>
+>;
 
 export const revisionEntity = new EntitySchema<RevisionRow>({
   name: 'revision',
@@ -70,7 +73,13 @@ export const revisionEntity = new EntitySchema<RevisionRow>({
 });
 
 export function toStored(kind: RecordKind, row: RecordRow): Stored {
-  return { kind, id: row.id, version: row.version, deleted: row.deleted === 1, content: JSON.parse(row.content) as Stored['content'] };
+  return {
+    kind,
+    id: row.id,
+    version: row.version,
+    deleted: row.deleted === 1,
+    content: JSON.parse(row.content) as Stored['content'],
+  };
 }
 
 export function parentOf(kind: RecordKind, content: unknown): string | null {

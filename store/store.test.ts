@@ -47,7 +47,15 @@ describe('a unit of work', () => {
     const { ids, writes } = oneSock();
     const bad = create('service', swapped(ids.job, '2027-01-01'));
     await expect(one.store.apply(work(...writes, bad))).rejects.toMatchObject({
-      code: 'invalid', facts: { errors: [{ pointer: '/writes/5/content/when', detail: 'A job cannot be done in the future. Check the date.' }] },
+      code: 'invalid',
+      facts: {
+        errors: [
+          {
+            pointer: '/writes/5/content/when',
+            detail: 'A job cannot be done in the future. Check the date.',
+          },
+        ],
+      },
     });
     expect((await one.store.snapshot()).all('site')).toEqual([]);
     await expect(one.store.get('site', ids.site)).rejects.toMatchObject({ code: 'not-found' });
@@ -56,7 +64,9 @@ describe('a unit of work', () => {
   test('children before parents are fine, links to nowhere are not', async () => {
     const { ids, writes } = oneSock();
     await one.store.apply(work(...[...writes].reverse()));
-    await expect(one.store.apply(work(create('service', swapped(uuid(), '2026-11-20'))))).rejects.toMatchObject({ code: 'invalid' });
+    await expect(
+      one.store.apply(work(create('service', swapped(uuid(), '2026-11-20')))),
+    ).rejects.toMatchObject({ code: 'invalid' });
     expect((await one.store.get('system', ids.system)).version).toBe(1);
   });
 
@@ -64,10 +74,22 @@ describe('a unit of work', () => {
     const { ids, writes } = oneSock();
     await one.store.apply(work(...writes));
     const revise = (name: string, baseVersion: number) =>
-      work({ op: 'revise', kind: 'site', id: ids.site, revisionId: uuid(), baseVersion, content: { name, timeZone: 'Europe/Berlin', visits: null } });
+      work({
+        op: 'revise',
+        kind: 'site',
+        id: ids.site,
+        revisionId: uuid(),
+        baseVersion,
+        content: { name, timeZone: 'Europe/Berlin', visits: null },
+      });
     await one.store.apply(revise('Cellar', 1));
-    await expect(one.store.apply(revise('Attic', 1))).rejects.toMatchObject({ code: 'conflict', facts: { stored: { version: 2, content: { name: 'Cellar' } }, sent: { name: 'Attic' } } });
-    await expect(one.store.apply(work(create('site', { name: 'Other', timeZone: 'UTC', visits: null }, ids.site)))).rejects.toMatchObject({ code: 'conflict' });
+    await expect(one.store.apply(revise('Attic', 1))).rejects.toMatchObject({
+      code: 'conflict',
+      facts: { stored: { version: 2, content: { name: 'Cellar' } }, sent: { name: 'Attic' } },
+    });
+    await expect(
+      one.store.apply(work(create('site', { name: 'Other', timeZone: 'UTC', visits: null }, ids.site))),
+    ).rejects.toMatchObject({ code: 'conflict' });
   });
 
   test('a revision id used for something else is refused', async () => {
@@ -84,18 +106,32 @@ describe('a unit of work', () => {
     const { ids, writes } = oneSock();
     const service = create('service', swapped(ids.job, '2026-11-21'));
     await one.store.apply(work(...writes, service));
-    await expect(one.store.apply(work({ op: 'delete', kind: 'system', id: ids.system, revisionId: uuid(), baseVersion: 1 }))).rejects.toMatchObject({ code: 'invalid' });
-    await one.store.apply(work({ op: 'delete', kind: 'service', id: service.id, revisionId: uuid(), baseVersion: 1 }));
+    await expect(
+      one.store.apply(
+        work({ op: 'delete', kind: 'system', id: ids.system, revisionId: uuid(), baseVersion: 1 }),
+      ),
+    ).rejects.toMatchObject({ code: 'invalid' });
+    await one.store.apply(
+      work({ op: 'delete', kind: 'service', id: service.id, revisionId: uuid(), baseVersion: 1 }),
+    );
     expect((await plan())[0]?.lastDone).toBeNull();
     expect((await one.store.deleted('service')).map((record) => record.id)).toEqual([service.id]);
-    await one.store.apply(work({ op: 'restore', kind: 'service', id: service.id, revisionId: uuid(), baseVersion: 2 }));
+    await one.store.apply(
+      work({ op: 'restore', kind: 'service', id: service.id, revisionId: uuid(), baseVersion: 2 }),
+    );
     expect((await plan())[0]?.lastDone).toBe('2026-11-21');
-    expect((await one.store.revisions('service', service.id)).map((revision) => revision.deleted)).toEqual([false, true, false]);
+    expect((await one.store.revisions('service', service.id)).map((revision) => revision.deleted)).toEqual([
+      false,
+      true,
+      false,
+    ]);
   });
 
   test('revisions cannot be overwritten or removed, not even by hand', async () => {
     await one.store.apply(work(...oneSock().writes));
-    await expect(one.databases.writer.query("UPDATE revision SET why = 'x'")).rejects.toThrow(/never overwritten/);
+    await expect(one.databases.writer.query("UPDATE revision SET why = 'x'")).rejects.toThrow(
+      /never overwritten/,
+    );
     await expect(one.databases.writer.query('DELETE FROM revision')).rejects.toThrow(/never removed/);
   });
 });
@@ -112,10 +148,12 @@ describe('the writer queue', () => {
         throw new Error('on purpose');
       }),
     );
-    const works = oneAtATime(writer, () => writer.transaction(async (manager) => {
-      await manager.getRepository(recordEntities.person).insert(row('committed'));
-      await pause(30);
-    }));
+    const works = oneAtATime(writer, () =>
+      writer.transaction(async (manager) => {
+        await manager.getRepository(recordEntities.person).insert(row('committed'));
+        await pause(30);
+      }),
+    );
     await expect(fails).rejects.toThrow('on purpose');
     await works;
     const rows = await one.databases.reader.getRepository(recordEntities.person).find();
@@ -124,7 +162,9 @@ describe('the writer queue', () => {
   test('forty units of work at once: the bad ones fail, the good ones are all there, once', async () => {
     const { ids, writes } = oneSock();
     await one.store.apply(work(...writes));
-    const sent = Array.from({ length: 40 }, (_, i) => work(create('service', swapped(ids.job, i % 4 === 0 ? '2027-05-05' : '2026-11-20'))));
+    const sent = Array.from({ length: 40 }, (_, i) =>
+      work(create('service', swapped(ids.job, i % 4 === 0 ? '2027-05-05' : '2026-11-20'))),
+    );
     const outcomes = await Promise.allSettled([...sent, ...sent].map((unit) => one.store.apply(unit)));
     expect(outcomes.filter((outcome) => outcome.status === 'rejected').length).toBe(20);
     expect(await one.databases.reader.getRepository(recordEntities.service).count()).toBe(30);
@@ -141,10 +181,29 @@ describe('archive', () => {
     const { ids, writes } = oneSock();
     const picture = await keepPicture(one.dataDir, await redJpeg(), 'sock.jpg');
     const pictureId = uuid();
-    await one.store.apply(work(...writes, create('picture', picture, pictureId), create('service', { ...swapped(ids.job, '2026-11-21', 'right'), pictureIds: [pictureId], note: 'Größe “M”, 5 €' })));
+    await one.store.apply(
+      work(
+        ...writes,
+        create('picture', picture, pictureId),
+        create('service', {
+          ...swapped(ids.job, '2026-11-21', 'right'),
+          pictureIds: [pictureId],
+          note: 'Größe “M”, 5 €',
+        }),
+      ),
+    );
     const service = (await one.store.snapshot()).all('service')[0];
     if (!service) expect.fail();
-    await one.store.apply(work({ op: 'revise', kind: 'service', id: service.id, revisionId: uuid(), baseVersion: 1, content: { ...service.content, found: 'light' } }));
+    await one.store.apply(
+      work({
+        op: 'revise',
+        kind: 'service',
+        id: service.id,
+        revisionId: uuid(),
+        baseVersion: 1,
+        content: { ...service.content, found: 'light' },
+      }),
+    );
 
     const other = await openTestStore();
     try {
@@ -155,8 +214,14 @@ describe('archive', () => {
       await writeArchive(other.databases, other.dataDir, again);
       expect(readFileSync(again).equals(readFileSync(file))).toBe(true);
       expect(await textOf(other.databases)).toBe(await textOf(one.databases));
-      expect(await readPicture(other.dataDir, picture.sha256)).toEqual(await readPicture(one.dataDir, picture.sha256));
-      expect(await importFile(other.databases, other.dataDir, file)).toEqual({ added: 0, same: 7, refused: [] });
+      expect(await readPicture(other.dataDir, picture.sha256)).toEqual(
+        await readPicture(one.dataDir, picture.sha256),
+      );
+      expect(await importFile(other.databases, other.dataDir, file)).toEqual({
+        added: 0,
+        same: 7,
+        refused: [],
+      });
     } finally {
       await other.close();
     }
@@ -174,14 +239,20 @@ describe('archive', () => {
       expect(report.refused).toEqual([{ line: 2, detail: 'Revision 1 does not match its checksum.' }]);
       expect((await other.store.snapshot()).all('site')).toEqual([]);
       writeFileSync(file, 'hello\n');
-      await expect(importFile(other.databases, other.dataDir, file)).rejects.toMatchObject({ code: 'damaged' });
+      await expect(importFile(other.databases, other.dataDir, file)).rejects.toMatchObject({
+        code: 'damaged',
+      });
     } finally {
       await other.close();
     }
   });
 });
 
-const redJpeg = () => sharp({ create: { width: 40, height: 30, channels: 3, background: '#a33' } }).withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '52/1 30/1 0/1' } }).jpeg().toBuffer();
+const redJpeg = () =>
+  sharp({ create: { width: 40, height: 30, channels: 3, background: '#a33' } })
+    .withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '52/1 30/1 0/1' } })
+    .jpeg()
+    .toBuffer();
 
 describe('pictures', () => {
   test('place data is dropped, the file is named by its checksum', async () => {
@@ -193,10 +264,14 @@ describe('pictures', () => {
     expect(kept).toMatchObject({ mime: 'image/jpeg', widthPx: 40, heightPx: 30 });
   });
   test('what is no picture is refused in words', async () => {
-    await expect(keepPicture(one.dataDir, Buffer.from('GIF89a nothing'), 'x.jpg')).rejects.toThrow('This is not a JPEG, PNG or WebP picture.');
+    await expect(keepPicture(one.dataDir, Buffer.from('GIF89a nothing'), 'x.jpg')).rejects.toThrow(
+      'This is not a JPEG, PNG or WebP picture.',
+    );
     const heic = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic'), Buffer.alloc(16)]);
     await expect(keepPicture(one.dataDir, heic, 'x.heic')).rejects.toThrow(/HEIC/);
-    await expect(keepPicture(one.dataDir, (await redJpeg()).subarray(0, 200), 'x.jpg')).rejects.toThrow('This picture is damaged and cannot be read.');
+    await expect(keepPicture(one.dataDir, (await redJpeg()).subarray(0, 200), 'x.jpg')).rejects.toThrow(
+      'This picture is damaged and cannot be read.',
+    );
   });
 });
 
@@ -215,9 +290,15 @@ describe('backup, restore, lock, migration', () => {
   });
   test('a data directory has one owner; a dead owner’s lock is taken over', () => {
     const release = takeLock(one.dataDir, 'the first');
-    writeFileSync(join(one.dataDir, 'jondrel.lock'), JSON.stringify({ pid: process.ppid, what: 'the server at http://localhost:1' }));
+    writeFileSync(
+      join(one.dataDir, 'jondrel.lock'),
+      JSON.stringify({ pid: process.ppid, what: 'the server at http://localhost:1' }),
+    );
     expect(() => takeLock(one.dataDir, 'the second')).toThrow(/in use by the server at http:\/\/localhost:1/);
-    writeFileSync(join(one.dataDir, 'jondrel.lock'), JSON.stringify({ pid: 2 ** 22 + 1, what: 'a dead one' }));
+    writeFileSync(
+      join(one.dataDir, 'jondrel.lock'),
+      JSON.stringify({ pid: 2 ** 22 + 1, what: 'a dead one' }),
+    );
     takeLock(one.dataDir, 'the third')();
     release();
   });
@@ -229,11 +310,33 @@ describe('backup, restore, lock, migration', () => {
   });
   test('older data is migrated after a copy', async () => {
     await one.databases.writer.query('DELETE FROM migrations');
-    for (const kind of ['reading', 'skip', 'look', 'service', 'component', 'station', 'vessel', 'system', 'site', 'person', 'picture', 'own_kind', 'setting', 'job', 'event', 'channel']) await one.databases.writer.query(`DROP TABLE record_${kind}`);
+    for (const kind of [
+      'reading',
+      'skip',
+      'look',
+      'service',
+      'component',
+      'station',
+      'vessel',
+      'system',
+      'site',
+      'person',
+      'picture',
+      'own_kind',
+      'setting',
+      'job',
+      'event',
+      'channel',
+    ])
+      await one.databases.writer.query(`DROP TABLE record_${kind}`);
     await one.databases.writer.query('DROP TABLE revision');
     const again = await openDatabases(one.dataDir, 'before.sqlite');
     expect(again.copyBeforeMigration).toBe(join(one.dataDir, 'backups', 'before.sqlite'));
-    expect(readFileSync(again.copyBeforeMigration ?? '').subarray(0, 15).toString()).toBe('SQLite format 3');
+    expect(
+      readFileSync(again.copyBeforeMigration ?? '')
+        .subarray(0, 15)
+        .toString(),
+    ).toBe('SQLite format 3');
     await again.reader.destroy();
     await again.writer.destroy();
   });

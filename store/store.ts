@@ -9,7 +9,14 @@ import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
 import type { Databases } from './database.ts';
 import { oneAtATime } from './oneAtATime.ts';
 import { StoreProblem, type FieldError } from './problems.ts';
-import { parentOf, recordEntities, revisionEntity, toStored, type RecordRow, type RevisionRow } from './rows.ts';
+import {
+  parentOf,
+  recordEntities,
+  revisionEntity,
+  toStored,
+  type RecordRow,
+  type RevisionRow,
+} from './rows.ts';
 
 export const sha256 = (text: string | Buffer): string => createHash('sha256').update(text).digest('hex');
 
@@ -55,7 +62,9 @@ export class Store {
 
   /** The history of a record, oldest first. */
   async revisions(kind: RecordKind, id: string): Promise<Revision[]> {
-    const rows = await this.databases.reader.getRepository(revisionEntity).find({ where: { kind, recordId: id }, order: { version: 'ASC' } });
+    const rows = await this.databases.reader
+      .getRepository(revisionEntity)
+      .find({ where: { kind, recordId: id }, order: { version: 'ASC' } });
     if (rows.length === 0) throw StoreProblem.notFound(kindWords[kind]);
     return rows.map(toRevision);
   }
@@ -74,14 +83,19 @@ export class Store {
   async apply(work: Work): Promise<WorkResult> {
     await this.snapshot();
     return oneAtATime(this.databases.writer, async () => {
-      const { results, changed } = await this.databases.writer.transaction((manager) => this.applyIn(manager, work));
+      const { results, changed } = await this.databases.writer.transaction((manager) =>
+        this.applyIn(manager, work),
+      );
       for (const record of changed) this.current?.apply(record);
       if (changed.length > 0) this.changes.emit('change', changed);
       return { results };
     });
   }
 
-  private async applyIn(manager: EntityManager, work: Work): Promise<{ results: WriteResult[]; changed: Stored[] }> {
+  private async applyIn(
+    manager: EntityManager,
+    work: Work,
+  ): Promise<{ results: WriteResult[]; changed: Stored[] }> {
     const results: WriteResult[] = [];
     const changed: { write: Write; index: number; record: Stored }[] = [];
     const madeAt = new Date(this.now()).toISOString();
@@ -93,9 +107,20 @@ export class Store {
       }
       const before = await this.currentIn(manager, write);
       const record = this.next(write, before, index);
-      await this.put(manager, record, before === null, { id: write.revisionId, who: work.who, why: work.why, madeAt });
+      await this.put(manager, record, before === null, {
+        id: write.revisionId,
+        who: work.who,
+        why: work.why,
+        madeAt,
+      });
       changed.push({ write, index, record });
-      results.push({ kind: record.kind, id: record.id, revisionId: write.revisionId, version: record.version, deleted: record.deleted });
+      results.push({
+        kind: record.kind,
+        id: record.id,
+        revisionId: write.revisionId,
+        version: record.version,
+        deleted: record.deleted,
+      });
     }
     this.checkAll(changed);
     return { results, changed: changed.map((one) => one.record) };
@@ -104,10 +129,22 @@ export class Store {
   /** A revision id seen before: the same content is a repeat, another is a mistake of the sender. */
   private repeated(known: RevisionRow, write: Write): WriteResult {
     const same =
-      known.kind === write.kind && known.recordId === write.id &&
-      (write.op === 'delete' ? known.deleted === 1 : write.op === 'restore' ? known.deleted === 0 : known.content === canonicalJson(write.content));
-    if (!same) throw StoreProblem.conflict('This revision id was used before for something else.', null, write);
-    return { kind: write.kind, id: write.id, revisionId: known.id, version: known.version, deleted: known.deleted === 1 };
+      known.kind === write.kind &&
+      known.recordId === write.id &&
+      (write.op === 'delete'
+        ? known.deleted === 1
+        : write.op === 'restore'
+          ? known.deleted === 0
+          : known.content === canonicalJson(write.content));
+    if (!same)
+      throw StoreProblem.conflict('This revision id was used before for something else.', null, write);
+    return {
+      kind: write.kind,
+      id: write.id,
+      revisionId: known.id,
+      version: known.version,
+      deleted: known.deleted === 1,
+    };
   }
 
   private async currentIn(manager: EntityManager, write: Write): Promise<Stored | null> {
@@ -117,14 +154,29 @@ export class Store {
 
   private next(write: Write, before: Stored | null, index: number): Stored {
     if (write.op === 'create') {
-      if (before) throw StoreProblem.conflict(`A ${kindWords[write.kind]} with this id exists already.`, before, write.content);
+      if (before)
+        throw StoreProblem.conflict(
+          `A ${kindWords[write.kind]} with this id exists already.`,
+          before,
+          write.content,
+        );
       this.requireShape(write.kind, write.content, index);
-      return { kind: write.kind, id: write.id, version: 1, deleted: false, content: write.content as Stored['content'] };
+      return {
+        kind: write.kind,
+        id: write.id,
+        version: 1,
+        deleted: false,
+        content: write.content as Stored['content'],
+      };
     }
     if (!before) throw StoreProblem.notFound(kindWords[write.kind]);
     const sent = write.op === 'revise' ? write.content : null;
     if (write.baseVersion !== before.version) {
-      throw StoreProblem.conflict(`Somebody changed this ${kindWords[write.kind]} in the meantime. Look at both and choose.`, before, sent);
+      throw StoreProblem.conflict(
+        `Somebody changed this ${kindWords[write.kind]} in the meantime. Look at both and choose.`,
+        before,
+        sent,
+      );
     }
     const version = before.version + 1;
     if (write.op === 'delete') return { ...before, version, deleted: true };
@@ -138,21 +190,40 @@ export class Store {
     if (errors.length > 0) throw StoreProblem.invalid(errors);
   }
 
-  private async put(manager: EntityManager, record: Stored, isNew: boolean, by: { id: string; who: string; why: string; madeAt: string }): Promise<void> {
+  private async put(
+    manager: EntityManager,
+    record: Stored,
+    isNew: boolean,
+    by: { id: string; who: string; why: string; madeAt: string },
+  ): Promise<void> {
     const content = canonicalJson(record.content);
-    const row: RecordRow = { id: record.id, version: record.version, deleted: record.deleted ? 1 : 0, content, parent: parentOf(record.kind, record.content) };
+    const row: RecordRow = {
+      id: record.id,
+      version: record.version,
+      deleted: record.deleted ? 1 : 0,
+      content,
+      parent: parentOf(record.kind, record.content),
+    };
     const repository = manager.getRepository(recordEntities[record.kind]);
     if (isNew) await repository.insert(row);
     else await repository.update({ id: record.id }, row);
     await manager.insert(revisionEntity, {
-      id: by.id, kind: record.kind, recordId: record.id, version: record.version, who: by.who, madeAt: by.madeAt, why: by.why,
-      deleted: row.deleted, content, sha256: sha256(content),
+      id: by.id,
+      kind: record.kind,
+      recordId: record.id,
+      version: record.version,
+      who: by.who,
+      madeAt: by.madeAt,
+      why: by.why,
+      deleted: row.deleted,
+      content,
+      sha256: sha256(content),
     });
   }
 
   /** Checks the whole unit of work against how things would stand after it, so that order does not matter. */
   private checkAll(changed: readonly { index: number; record: Stored }[]): void {
-    const after = overlay(this.current ?? new Snapshot(), changed.map((one) => one.record));
+    const after = (this.current ?? new Snapshot()).with(changed.map((one) => one.record));
     const errors: FieldError[] = [];
     for (const { index, record } of changed) {
       const at = `/writes/${index}/content`;
@@ -160,7 +231,8 @@ export class Store {
       else {
         const links = referenceErrors(record.kind, record.content, after, at);
         errors.push(...links);
-        if (links.length === 0) errors.push(...meaningErrors(record.kind, record.content, after, this.now(), at));
+        if (links.length === 0)
+          errors.push(...meaningErrors(record.kind, record.content, after, this.now(), at));
       }
     }
     if (errors.length > 0) throw StoreProblem.invalid(errors);
@@ -177,7 +249,13 @@ export class Store {
           return Array.isArray(value) ? value.includes(record.id) : value === record.id;
         }),
       ).length;
-      if (left > 0) return [{ pointer, detail: `${left} ${kindWords[kind]}${left === 1 ? ' still depends' : 's still depend'} on this ${kindWords[record.kind]}. Delete or move ${left === 1 ? 'it' : 'them'} first.` }];
+      if (left > 0)
+        return [
+          {
+            pointer,
+            detail: `${left} ${kindWords[kind]}${left === 1 ? ' still depends' : 's still depend'} on this ${kindWords[record.kind]}. Delete or move ${left === 1 ? 'it' : 'them'} first.`,
+          },
+        ];
     }
     return [];
   }
@@ -189,12 +267,15 @@ export class Store {
   }
 }
 
-function overlay(snapshot: Snapshot, records: readonly Stored[]): Snapshot {
-  const after = Snapshot.of(recordKinds.flatMap((kind) => snapshot.all(kind) as Stored[]));
-  for (const record of records) after.apply(record);
-  return after;
-}
-
 export function toRevision(row: RevisionRow): Revision {
-  return { id: row.id, version: row.version, who: row.who, madeAt: row.madeAt, why: row.why, deleted: row.deleted === 1, content: JSON.parse(row.content) as unknown, sha256: row.sha256 };
+  return {
+    id: row.id,
+    version: row.version,
+    who: row.who,
+    madeAt: row.madeAt,
+    why: row.why,
+    deleted: row.deleted === 1,
+    content: JSON.parse(row.content) as unknown,
+    sha256: row.sha256,
+  };
 }

@@ -24,9 +24,17 @@ export function assembleJobs(snapshot: Snapshot, instantAt: (zone: string) => In
   const index = indexOf(snapshot);
   return snapshot.all('job').flatMap((job) => {
     const place = placeOfJob(job.content, snapshot);
-    if (!place || place.component?.content.status === 'removed' || place.unit?.content.status === 'removed') return [];
+    if (!place || place.component?.content.status === 'removed' || place.unit?.content.status === 'removed')
+      return [];
     const at = instantAt(place.zone);
-    return [{ job, place, facts: factsOf(job, place, ownKinds, index, at), visits: snapshot.content('site', place.siteId)?.visits ?? null }];
+    return [
+      {
+        job,
+        place,
+        facts: factsOf(job, place, ownKinds, index, at),
+        visits: snapshot.content('site', place.siteId)?.visits ?? null,
+      },
+    ];
   });
 }
 
@@ -57,9 +65,16 @@ function indexOf(snapshot: Snapshot): Index {
   };
 }
 
-const targetKey = (job: RecordContent<'job'>): string => job.componentId ?? job.systemId ?? job.vesselId ?? '';
+const targetKey = (job: RecordContent<'job'>): string =>
+  job.componentId ?? job.systemId ?? job.vesselId ?? '';
 
-function factsOf(job: Stored<'job'>, place: JobPlace, ownKinds: readonly EquipmentKind[], index: Index, at: Instant): JobFacts {
+function factsOf(
+  job: Stored<'job'>,
+  place: JobPlace,
+  ownKinds: readonly EquipmentKind[],
+  index: Index,
+  at: Instant,
+): JobFacts {
   const { zone } = place;
   const until = <K extends 'look' | 'skip'>(records: Stored<K>[] | undefined) =>
     inOrder(records ?? [], zone).filter((one) => one.at <= at);
@@ -75,25 +90,44 @@ function factsOf(job: Stored<'job'>, place: JobPlace, ownKinds: readonly Equipme
     jobId: job.id,
     zone,
     definition: definitionInForce(job.content, ownKinds),
-    siblings: Object.fromEntries((index.siblings.get(targetKey(job.content)) ?? []).map((one) => [one.content.own?.id ?? one.content.jobId, one.id])),
+    siblings: Object.fromEntries(
+      (index.siblings.get(targetKey(job.content)) ?? []).map((one) => [
+        one.content.own?.id ?? one.content.jobId,
+        one.id,
+      ]),
+    ),
     status: status.status,
     statusSince: status.since,
     statusReason: status.reason,
     services,
     looks: until(index.looks.get(job.id)).map((one) => ({ at: one.at, found: one.record.content.found })),
-    rests: events.filter((one) => one.record.content.kind === 'rest').map((one) => restOf(one, zone, at)),
-    lifeEnds: events.filter((one) => one.record.content.endsLives).map((one) => ({ at: one.at, what: eventWords[one.record.content.kind] })),
+    rests: events
+      .filter((one) => one.record.content.kind === 'rest' || one.record.content.kind === 'switched-off')
+      .map((one) => restOf(one, zone, at)),
+    lifeEnds: events
+      .filter((one) => one.record.content.endsLives)
+      .map((one) => ({ at: one.at, what: eventWords[one.record.content.kind] })),
     meter: meterOf(place, index, zone, at),
     dutyHoursPerDay: (place.unit ?? place.component)?.content.dutyHoursPerDay ?? 24,
-    held: heldUntil !== null && heldUntil > at && held ? { until: heldUntil, reason: held.record.content.reason } : null,
+    held:
+      heldUntil !== null && heldUntil > at && held
+        ? { until: heldUntil, reason: held.record.content.reason }
+        : null,
     skips: skips.length,
   };
 }
 
 /** What an event is called in a sentence. */
 export const eventWords: Record<RecordContent<'event'>['kind'], string> = {
-  outage: 'An outage', livestock: 'New livestock', feed: 'Another feed', medication: 'Medication', leak: 'A leak',
-  observation: 'An observation', rest: 'A rest', 'switched-off': 'Switched off', replaced: 'A new part',
+  outage: 'An outage',
+  livestock: 'New livestock',
+  feed: 'Another feed',
+  medication: 'Medication',
+  leak: 'A leak',
+  observation: 'An observation',
+  rest: 'A rest',
+  'switched-off': 'Switched off',
+  replaced: 'A new part',
 };
 
 function serviceFacts(records: readonly Stored<'service'>[], zone: string, at: Instant): ServiceFact[] {
@@ -112,7 +146,10 @@ interface Dated<K extends RecordKind> {
   at: Instant;
 }
 
-function inOrder<K extends 'look' | 'skip' | 'event' | 'reading'>(records: readonly Stored<K>[], zone: string): Dated<K>[] {
+function inOrder<K extends 'look' | 'skip' | 'event' | 'reading'>(
+  records: readonly Stored<K>[],
+  zone: string,
+): Dated<K>[] {
   return records
     .flatMap((record) => {
       const at = instantOfWhen(record.content.when, zone);
@@ -125,7 +162,8 @@ function eventsTouching(place: JobPlace, index: Index, zone: string, at: Instant
   const ids = new Set([place.component?.id, place.unit?.id].filter((id) => id !== undefined));
   const found = new Map<string, Stored<'event'>>();
   for (const id of ids) for (const event of index.eventsOfComponent.get(id) ?? []) found.set(event.id, event);
-  for (const id of place.systemIds) for (const event of index.eventsOfSystem.get(id) ?? []) found.set(event.id, event);
+  for (const id of place.systemIds)
+    for (const event of index.eventsOfSystem.get(id) ?? []) found.set(event.id, event);
   for (const event of index.eventsOfSite.get(place.siteId) ?? []) found.set(event.id, event);
   return inOrder([...found.values()], zone).filter((one) => one.at <= at);
 }
@@ -137,7 +175,10 @@ function restOf(event: Dated<'event'>, zone: string, at: Instant): Rest {
 }
 
 /** A unit's state counts for its parts; a change after `at` has not happened yet. */
-function statusAt(place: JobPlace, at: Instant): { status: JobFacts['status']; since: Instant | null; reason: string | null } {
+function statusAt(
+  place: JobPlace,
+  at: Instant,
+): { status: JobFacts['status']; since: Instant | null; reason: string | null } {
   for (const component of [place.unit, place.component]) {
     if (!component || component.content.status === 'running') continue;
     const since = component.content.statusSince === null ? null : Date.parse(component.content.statusSince);
@@ -150,8 +191,13 @@ function statusAt(place: JobPlace, at: Instant): { status: JobFacts['status']; s
 function meterOf(place: JobPlace, index: Index, zone: string, at: Instant): MeterReading[] {
   const unit = place.unit ?? place.component;
   if (!unit) return [];
-  const channels = (index.channels.get(unit.id) ?? []).filter((channel) => channel.content.quantity === 'hours');
-  return inOrder(channels.flatMap((channel) => index.readings.get(channel.id) ?? []), zone)
+  const channels = (index.channels.get(unit.id) ?? []).filter(
+    (channel) => channel.content.quantity === 'hours',
+  );
+  return inOrder(
+    channels.flatMap((channel) => index.readings.get(channel.id) ?? []),
+    zone,
+  )
     .filter((one) => one.at <= at && one.record.content.quality === 'good')
     .map((one) => ({ at: one.at, hours: one.record.content.value }));
 }

@@ -1,3 +1,5 @@
+import { findKind } from '../../core/catalogue/index.ts';
+import type { EquipmentKind } from '../../core/catalogue/types.ts';
 import type { RecordContent, Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
 
@@ -17,7 +19,10 @@ export interface JobPlace {
 
 const FALLBACK_ZONE = 'UTC';
 
-/** @returns null where the component, system or vessel is gone */
+/**
+ * @returns null where the component, system or vessel is gone. A job of the water itself is called by its kind
+ *   ("Water change"), a job of a unit by the unit's name.
+ */
 export function placeOfJob(job: RecordContent<'job'>, snapshot: Snapshot): JobPlace | null {
   const component = job.componentId === null ? undefined : snapshot.get('component', job.componentId);
   if (job.componentId !== null && !component) return null;
@@ -26,14 +31,24 @@ export function placeOfJob(job: RecordContent<'job'>, snapshot: Snapshot): JobPl
   const systems = systemIds.flatMap((id) => snapshot.content('system', id) ?? []);
   const siteId = component?.content.siteId ?? systems[0]?.siteId;
   if (!siteId || systems.length === 0) return null;
-  const unit = component?.content.parentId ? (snapshot.get('component', component.content.parentId) ?? component) : (component ?? null);
+  const unit = component?.content.parentId
+    ? (snapshot.get('component', component.content.parentId) ?? component)
+    : (component ?? null);
   return {
     siteId,
     zone: snapshot.content('site', siteId)?.timeZone ?? FALLBACK_ZONE,
     systemIds,
     component: component ?? null,
     unit,
-    thing: component?.content.name ?? vessel?.name ?? systems[0]?.name ?? '',
+    thing:
+      component?.content.name ??
+      findKind(
+        job.kindId,
+        snapshot.all('own-kind').map((kind) => kind.content as EquipmentKind),
+      )?.name ??
+      vessel?.name ??
+      systems[0]?.name ??
+      '',
     systemName: systems.map((system) => system.name).join(' and '),
   };
 }

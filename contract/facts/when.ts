@@ -18,7 +18,8 @@ export function instantOfWhen(when: When, zone: string): Instant | null {
 
 /** When a service was done, for the core. */
 export function doneOfWhen(when: When, zone: string): Done | null {
-  if (when.kind === 'rough') return { kind: 'rough', from: startOfDay(when.from, zone), to: endOfDay(when.to, zone) };
+  if (when.kind === 'rough')
+    return { kind: 'rough', from: startOfDay(when.from, zone), to: endOfDay(when.to, zone) };
   const at = instantOfWhen(when, zone);
   return at === null ? null : { kind: 'exact', at };
 }

@@ -2,15 +2,18 @@
 export const cautions = {
   unplug: {
     order: 'Unplug it before hands go in.',
-    reason: 'Electricity and salt water kill. Drip loops, residual-current protection; fixed wiring is a licensed electrician’s work.',
+    reason:
+      'Electricity and salt water kill. Drip loops, residual-current protection; fixed wiring is a licensed electrician’s work.',
   },
   'uv-lamp': {
     order: 'Lamp off and isolated before the housing is opened.',
-    reason: 'UV-C burns eyes and skin within seconds; never look at a lit lamp. Old lamps hold mercury: hazardous-waste route.',
+    reason:
+      'UV-C burns eyes and skin within seconds; never look at a lit lamp. Old lamps hold mercury: hazardous-waste route.',
   },
   'bleach-acid': {
     order: 'Never let bleach meet vinegar, descaler or ammonia.',
-    reason: 'Bleach with acid gives off chlorine, with ammonia chloramine. Gloves, eye protection, an open window; acid into water, not water into acid.',
+    reason:
+      'Bleach with acid gives off chlorine, with ammonia chloramine. Gloves, eye protection, an open window; acid into water, not water into acid.',
   },
   'dry-completely': {
     order: 'Rinse, then dry completely before it goes back.',
@@ -18,17 +21,22 @@ export const cautions = {
   },
   pressure: {
     order: 'Relieve the pressure before opening.',
-    reason: 'A filter vessel or housing under pressure throws its lid. Close the feed, open the drain, watch the gauge fall to zero.',
+    reason:
+      'A filter vessel or housing under pressure throws its lid. Close the feed, open the drain, watch the gauge fall to zero.',
   },
   'mains-leak': {
     order: 'Look for damp at the seals before the power goes back on.',
     reason: 'A leaking seal puts water on mains parts.',
   },
-  'wet-floor': { order: 'Mind the wet floor and the weight.', reason: 'A full bucket is 10 kg and more; site rules for lifting apply.' },
+  'wet-floor': {
+    order: 'Mind the wet floor and the weight.',
+    reason: 'A full bucket is 10 kg and more; site rules for lifting apply.',
+  },
   'gloves-cuts': { order: 'Gloves over cuts.', reason: 'Aquarium water infects skin.' },
   'match-water': {
     order: 'Match temperature and salinity, go slowly.',
-    reason: 'A change of more than 1 °C or 1 ppt at once stresses livestock (common practice, value from memory).',
+    reason:
+      'A change of more than 1 °C or 1 ppt at once stresses livestock (common practice, value from memory).',
   },
   'rinse-to-waste': {
     order: 'Run the new charge to waste until it is clear.',
@@ -38,7 +46,10 @@ export const cautions = {
     order: 'Rinse in water drained from the tank, never from the tap, and never all at once.',
     reason: 'Tap water and drying kill the bacteria that the livestock depends on.',
   },
-  flood: { order: 'Stay until the level stands.', reason: 'A blocked weir or a top-off left open floods the building.' },
+  flood: {
+    order: 'Stay until the level stands.',
+    reason: 'A blocked weir or a top-off left open floods the building.',
+  },
   caustic: { order: 'Gloves and eye protection.', reason: 'Concentrated cleaners burn skin and eyes.' },
 } as const satisfies Record<string, { order: string; reason: string }>;
 export type CautionId = keyof typeof cautions;

@@ -10,7 +10,13 @@ import type { EquipmentKind, JobDefinition } from './types.ts';
 
 /** Every kind of equipment the product knows. A new kind is an entry in one of these lists. */
 export const catalogue: readonly EquipmentKind[] = [
-  ...mechanical, ...foam, ...pumps, ...sterilization, ...chemicalMedia, ...makeUp, ...systemJobs,
+  ...mechanical,
+  ...foam,
+  ...pumps,
+  ...sterilization,
+  ...chemicalMedia,
+  ...makeUp,
+  ...systemJobs,
 ];
 
 /** Looks a kind up among the catalogue and a person's own kinds. */
@@ -19,7 +25,11 @@ export function findKind(id: string, ownKinds: readonly EquipmentKind[] = []): E
 }
 
 /** @throws Refusal 'not-in-catalogue' */
-export function definitionOf(kindId: string, jobId: string, ownKinds: readonly EquipmentKind[] = []): JobDefinition {
+export function definitionOf(
+  kindId: string,
+  jobId: string,
+  ownKinds: readonly EquipmentKind[] = [],
+): JobDefinition {
   const kind = findKind(kindId, ownKinds);
   if (!kind) throw new Refusal('not-in-catalogue', { what: 'kind of equipment', id: kindId });
   const found = kind.jobs.find((one) => one.id === jobId);
@@ -33,11 +43,21 @@ export function searchKinds(text: string, kinds: readonly EquipmentKind[]): Equi
   if (typed.length === 0) return [...kinds];
   const scored = kinds.flatMap((kind) => {
     const name = words(kind.name);
-    const all = [...name, ...kind.alsoCalled.flatMap(words), ...kind.jobs.flatMap((one) => words(one.action))];
+    const all = [
+      ...name,
+      ...kind.alsoCalled.flatMap(words),
+      ...kind.jobs.flatMap((one) => words(one.action)),
+    ];
     if (!typed.every((word) => all.some((candidate) => candidate.startsWith(word)))) return [];
-    return [{ kind, inName: typed.filter((word) => name.some((candidate) => candidate.startsWith(word))).length }];
+    return [
+      { kind, inName: typed.filter((word) => name.some((candidate) => candidate.startsWith(word))).length },
+    ];
   });
   return scored.sort((a, b) => b.inName - a.inName).map(({ kind }) => kind);
 }
 
-const words = (text: string): string[] => text.toLowerCase().split(/[^\p{L}\p{N}]+/u).filter(Boolean);
+const words = (text: string): string[] =>
+  text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean);

@@ -7,10 +7,29 @@ export type FoundScale = 'wear' | 'level' | 'error' | 'finding' | 'none';
 export type Consequence = 'A' | 'B' | 'C' | 'D';
 export type Lateness = 'gradual' | 'sudden';
 /** Where the unit stands on the water's path; the order of this list is the order of the path. */
-export const pathPlaces = ['vessel', 'overflow', 'mechanical', 'skimmer', 'reactor', 'sterilizer', 'return', 'make-up'] as const;
+export const pathPlaces = [
+  'vessel',
+  'overflow',
+  'mechanical',
+  'skimmer',
+  'reactor',
+  'sterilizer',
+  'return',
+  'make-up',
+] as const;
 export type PathPlace = (typeof pathPlaces)[number];
 /** What kind of work a job is: an open list, used to filter. */
-export type WorkKind = 'clean' | 'replace' | 'empty' | 'wash' | 'change water' | 'inspect' | 'calibrate' | 'refill' | 'change over' | 'flush';
+export type WorkKind =
+  | 'clean'
+  | 'replace'
+  | 'empty'
+  | 'wash'
+  | 'change water'
+  | 'inspect'
+  | 'calibrate'
+  | 'refill'
+  | 'change over'
+  | 'flush';
 
 export interface Supply {
   name: string;

@@ -1,7 +1,7 @@
 import type { RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
 import type { Day } from '../time/day.ts';
-import { count, daysWord, foundInWords, instantWord, listWord, rangeWord } from './words.ts';
+import { count, daysWord, foundInWords, instantWord, listWord, rangeWord, type DateStyle } from './words.ts';
 
 /** How many past cycles a sentence names. */
 const NAMED = 3;
@@ -11,40 +11,60 @@ export interface ReasonContext {
   ageDays: number | null;
   today: Day;
   zone: string;
+  style: DateStyle;
 }
 
-type Say<K extends RuleReason['kind']> = (reason: Extract<RuleReason, { kind: K }>, context: ReasonContext) => string;
+type Say<K extends RuleReason['kind']> = (
+  reason: Extract<RuleReason, { kind: K }>,
+  context: ReasonContext,
+) => string;
 const say: { [K in RuleReason['kind']]: Say<K> } = {
   wear: (reason, context) => {
-    const aside = reason.setAside ? ` Records before ${reason.setAside.what.toLowerCase()} on ${instantWord(reason.setAside.at, context.zone, context.today)} count little.` : '';
+    const aside = reason.setAside
+      ? ` Records before ${reason.setAside.what.toLowerCase()} on ${instantWord(reason.setAside.at, context.zone, context.today, context.style)} count little.`
+      : '';
     return wearRecord(reason, context) + aside;
   },
   calendar: ({ range }, { ageDays }) => {
-    const habit = range.lo === range.hi ? `Never longer than ${rangeWord(range.lo, range.hi)}` : `Every ${rangeWord(range.lo, range.hi)} by the calendar`;
+    const habit =
+      range.lo === range.hi
+        ? `Never longer than ${rangeWord(range.lo, range.hi)}`
+        : `Every ${rangeWord(range.lo, range.hi)} by the calendar`;
     return ageDays === null ? `${habit}.` : `${habit}; ${passed(ageDays)}.`;
   },
   usage: ({ ratedHours, usedHours, hoursPerDay, metered }) => {
     const rated = `rated ${number(ratedHours.lo)} to ${number(ratedHours.hi)} h`;
     const duty = `${number(hoursPerDay)} h a day${metered ? ' by its meter' : ''}`;
-    return usedHours === null ? `Hours since the last one are not known; ${rated}.` : `${number(usedHours)} h at ${duty}; ${rated}.`;
+    return usedHours === null
+      ? `Hours since the last one are not known; ${rated}.`
+      : `${number(usedHours)} h at ${duty}; ${rated}.`;
   },
   'every-nth': ({ n, doneSince, action }) => {
-    if (n === 1) return doneSince >= 1 ? `Goes with “${action}”, which was done without it.` : `Goes with “${action}”.`;
+    if (n === 1)
+      return doneSince >= 1 ? `Goes with “${action}”, which was done without it.` : `Goes with “${action}”.`;
     return `Each ${ordinal(n)} time of “${action}”; ${count(doneSince, 'time')} so far.`;
   },
 };
 
 /** One rule's reason as a sentence. */
 export function sayReason(reason: RuleReason, context: ReasonContext): string {
-  return (say[reason.kind] as Say<typeof reason.kind>)(reason as never, context);
+  return (say[reason.kind] as Say<typeof reason.kind>)(reason, context);
 }
 
-function wearRecord({ range, cycles, graded }: Extract<RuleReason, { kind: 'wear' }>, { ageDays }: ReasonContext): string {
+function wearRecord(
+  { range, cycles, graded }: Extract<RuleReason, { kind: 'wear' }>,
+  { ageDays }: ReasonContext,
+): string {
   const age = ageDays === null ? '' : `; ${passed(ageDays)}`;
   const usual = `usually every ${rangeWord(range.lo, range.hi)}`;
   if (cycles.length === 0) return `No record of its own yet, ${usual}${age}.`;
   const neglected = cycles.at(-1);
-  if (cycles.length === 1 && neglected && neglected.found && neglected.exposure > 3 * Math.sqrt(range.lo * range.hi)) {
+  if (
+    cycles.length === 1 &&
+    neglected &&
+    neglected.found &&
+    neglected.exposure > 3 * Math.sqrt(range.lo * range.hi)
+  ) {
     return `Found ${foundInWords(neglected.found)} after ${daysWord(neglected.exposure)}: that bounds its life only from above, ${usual}${age}.`;
   }
   if (graded === 0) {
@@ -54,17 +74,25 @@ function wearRecord({ range, cycles, graded }: Extract<RuleReason, { kind: 'wear
   const sameWord = recent.every((cycle) => cycle.found === recent[0]?.found);
   const found = sameWord
     ? `${foundInWords(recent[0]?.found ?? 'right')} at ${listWord(recent.map((cycle) => String(Math.round(cycle.exposure))))} ${recent.length === 1 && Math.round(recent[0]?.exposure ?? 0) === 1 ? 'day' : 'days'}`
-    : listWord(recent.map((cycle) => `${foundInWords(cycle.found ?? 'right')} at ${daysWord(cycle.exposure)}`));
+    : listWord(
+        recent.map((cycle) => `${foundInWords(cycle.found ?? 'right')} at ${daysWord(cycle.exposure)}`),
+      );
   return `Found ${found}${age}.`;
 }
 
 const passed = (ageDays: number): string => {
   const whole = Math.round(ageDays);
-  return whole < 1 ? 'done today' : whole === 1 ? '1 day has passed' : `${whole.toLocaleString('en-GB')} days have passed`;
+  return whole < 1
+    ? 'done today'
+    : whole === 1
+      ? '1 day has passed'
+      : `${whole.toLocaleString('en-GB')} days have passed`;
 };
-const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
+const mean = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length;
 const number = (value: number): string => Math.round(value).toLocaleString('en-GB');
-const ordinal = (n: number): string => `${n}${n % 10 === 1 && n !== 11 ? 'st' : n % 10 === 2 && n !== 12 ? 'nd' : n % 10 === 3 && n !== 13 ? 'rd' : 'th'}`;
+const ordinal = (n: number): string =>
+  `${n}${n % 10 === 1 && n !== 11 ? 'st' : n % 10 === 2 && n !== 12 ? 'nd' : n % 10 === 3 && n !== 13 ? 'rd' : 'th'}`;
 
 /** What a grade says of the life that is used up, in plain terms, from the same edges the engine uses. */
 export const gradeMeaning = {

@@ -3,46 +3,60 @@ import type { JobFacts } from '../rules/facts.ts';
 import type { RuleReason } from '../rules/evaluation.ts';
 import { isDueWhenFound } from '../wear/found.ts';
 import { dayOf } from '../time/day.ts';
-import { chanceWord, dayWord, foundInWords, instantWord, rangeWord } from './words.ts';
+import { chanceWord, dayWord, foundInWords, instantWord, rangeWord, type DateStyle } from './words.ts';
 import { sayReason } from './ruleReason.ts';
 
-const stake = { A: null, B: null, C: 'Livestock is at risk if late', D: 'People or the building are at risk if late' } as const;
+const stake = {
+  A: null,
+  B: null,
+  C: 'Livestock is at risk if late',
+  D: 'People or the building are at risk if late',
+} as const;
 
 /**
  * The one sentence beside a date: what was seen, against what, and what moved it.
  * Screens, print, feeds and the command line all show this text.
  */
-export function sentenceFor(plan: JobPlan, facts: JobFacts): string {
+export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): string {
   const { today } = plan;
   if (plan.state === 'left-off') {
-    const since = facts.statusSince === null ? '' : ` since ${instantWord(facts.statusSince, facts.zone, today)}`;
+    const since =
+      facts.statusSince === null ? '' : ` since ${instantWord(facts.statusSince, facts.zone, today, style)}`;
     return `Off${since} and never proved running again.`;
   }
   if (plan.state === 'paused') {
-    const since = facts.statusSince === null ? '' : ` since ${instantWord(facts.statusSince, facts.zone, today)}`;
+    const since =
+      facts.statusSince === null ? '' : ` since ${instantWord(facts.statusSince, facts.zone, today, style)}`;
     return `Its unit rests${since}${facts.statusReason ? `: ${facts.statusReason}` : ''}; the clock stands.`;
   }
   if (plan.state === 'held' && facts.held) {
-    return `Put off until ${instantWord(facts.held.until, facts.zone, today)}: ${facts.held.reason}.`;
+    return `Put off until ${instantWord(facts.held.until, facts.zone, today, style)}: ${facts.held.reason}.`;
   }
   const reason = plan.rules.find((rule) => rule.kind === plan.governs?.rule)?.reason;
   if (!reason) return 'The hours since the last time are not known: enter a meter reading or a date.';
-  const context = { ageDays: plan.ageDays, today, zone: facts.zone };
+  const context = { ageDays: plan.ageDays, today, zone: facts.zone, style };
 
-  if (plan.lastDone === null) return `Nobody knows when this was last done; ${usual(reason)}. ${facts.definition.foundScale === 'none' ? 'Do it once and the count starts.' : 'A look tells.'}`;
+  if (plan.lastDone === null)
+    return `Nobody knows when this was last done; ${usual(reason)}. ${facts.definition.foundScale === 'none' ? 'Do it once and the count starts.' : 'A look tells.'}`;
   if (plan.lastDone.kind === 'rough' && plan.state === 'look-first') {
-    const from = dayWord(dayOf(plan.lastDone.from, facts.zone), today);
-    const to = dayWord(dayOf(plan.lastDone.to, facts.zone), today);
+    const from = dayWord(dayOf(plan.lastDone.from, facts.zone), today, style);
+    const to = dayWord(dayOf(plan.lastDone.to, facts.zone), today, style);
     return `Last done between ${from} and ${to}; ${usual(reason)}. A look tells.`;
   }
   if (plan.look && isDueWhenFound(plan.look.found)) {
-    return `Looked at on ${instantWord(plan.look.at, facts.zone, today)} and found ${foundInWords(plan.look.found)}: due now.`;
+    return `Looked at on ${instantWord(plan.look.at, facts.zone, today, style)} and found ${foundInWords(plan.look.found)}: due now.`;
   }
-  const looked = plan.look ? ` Looked at on ${instantWord(plan.look.at, facts.zone, today)}: ${foundInWords(plan.look.found)}, not due.` : '';
+  const looked = plan.look
+    ? ` Looked at on ${instantWord(plan.look.at, facts.zone, today, style)}: ${foundInWords(plan.look.found)}, not due.`
+    : '';
   const base = sayReason(reason, context) + looked;
-  if (plan.state === 'look-first') return `${base} A look can save the work: not before ${plan.jobDay ? dayWord(plan.jobDay, today) : 'it is needed'} without one.`;
+  if (plan.state === 'look-first')
+    return `${base} A look can save the work: not before ${plan.jobDay ? dayWord(plan.jobDay, today, style) : 'it is needed'} without one.`;
   const risk = stake[facts.definition.consequence];
-  const early = risk && plan.jobDay && plan.earliest && plan.jobDay < plan.earliest ? ` ${risk}: ${chanceWord(1 / plan.costRatio)} accepted, so it comes before the window.` : '';
+  const early =
+    risk && plan.jobDay && plan.earliest && plan.jobDay < plan.earliest
+      ? ` ${risk}: ${chanceWord(1 / plan.costRatio)} accepted, so it comes before the window.`
+      : '';
   return base + early;
 }
 

@@ -15,17 +15,33 @@ export function daysWord(days: number): string {
 
 /** A range of practice in the unit people say: days, weeks, months, years. */
 export function rangeWord(lo: number, hi: number): string {
-  const unit = hi <= 21 ? { name: 'day', days: 1 } : hi <= 90 ? { name: 'week', days: 7 } : hi <= 730 ? { name: 'month', days: 30.4 } : { name: 'year', days: 365 };
+  const unit =
+    hi <= 21
+      ? { name: 'day', days: 1 }
+      : hi <= 90
+        ? { name: 'week', days: 7 }
+        : hi <= 730
+          ? { name: 'month', days: 30.4 }
+          : { name: 'year', days: 365 };
   const from = round(lo / unit.days);
   const to = round(hi / unit.days);
   return from === to ? count(to, unit.name) : `${from} to ${count(to, unit.name)}`;
 }
 const round = (value: number): number => (value < 3 ? Math.round(value * 2) / 2 : Math.round(value));
 
-/** "Sat 7 Nov"; the year only when it is not this one. */
-export function dayWord(day: Day, today: Day): string {
+/** How a person writes dates: 7 Nov, Nov 7 or 2026-11-07. */
+export type DateStyle = 'day-month' | 'month-day' | 'iso';
+const dateFormats: Record<DateStyle, { thisYear: string; otherYear: string }> = {
+  'day-month': { thisYear: 'ccc d LLL', otherYear: 'ccc d LLL yyyy' },
+  'month-day': { thisYear: 'ccc, LLL d', otherYear: 'ccc, LLL d, yyyy' },
+  iso: { thisYear: 'ccc yyyy-MM-dd', otherYear: 'ccc yyyy-MM-dd' },
+};
+
+/** "Sat 7 Nov" in the person's style; the year only when it is not this one. */
+export function dayWord(day: Day, today: Day, style: DateStyle): string {
+  const { thisYear, otherYear } = dateFormats[style];
   const at = DateTime.fromISO(day, { zone: 'utc', locale: 'en-GB' });
-  return at.toFormat(day.slice(0, 4) === today.slice(0, 4) ? 'ccc d LLL' : 'ccc d LLL yyyy');
+  return at.toFormat(day.slice(0, 4) === today.slice(0, 4) ? thisYear : otherYear);
 }
 
 /** "today", "tomorrow", "in 5 days", "18 days ago". */
@@ -42,11 +58,17 @@ function spanWord(days: number): string {
   return `${(days / 365).toFixed(1)} years`;
 }
 
-export function instantWord(at: Instant, zone: string, today: Day): string {
-  return dayWord(dayOf(at, zone), today);
+export function instantWord(at: Instant, zone: string, today: Day, style: DateStyle): string {
+  return dayWord(dayOf(at, zone), today, style);
 }
 
-const foundWord: Record<Found, string> = { 'as-new': 'as new', light: 'light', right: 'right', overdue: 'overdue', failed: 'failed' };
+const foundWord: Record<Found, string> = {
+  'as-new': 'as new',
+  light: 'light',
+  right: 'right',
+  overdue: 'overdue',
+  failed: 'failed',
+};
 export function foundInWords(found: Found): string {
   return foundWord[found];
 }

@@ -15,7 +15,11 @@ export interface PlannedJob {
  * Plans every job. Jobs that count another job's services come after it, since they need its date.
  * @param instantAt the instant of planning for a zone (the end of a local day differs between sites)
  */
-export function planAll(jobs: readonly PlannedJob[], instantAt: (zone: string) => Instant, costRatios: CostRatios): Map<string, JobPlan> {
+export function planAll(
+  jobs: readonly PlannedJob[],
+  instantAt: (zone: string) => Instant,
+  costRatios: CostRatios,
+): Map<string, JobPlan> {
   const byId = new Map(jobs.map((job) => [job.facts.jobId, job]));
   const plans = new Map<string, JobPlan>();
   const underway = new Set<string>();
@@ -27,7 +31,12 @@ export function planAll(jobs: readonly PlannedJob[], instantAt: (zone: string) =
     if (!job || underway.has(jobId) || job.facts.status === 'removed') return null;
     underway.add(jobId);
     const at = instantAt(job.facts.zone);
-    const planned = planJob(job.facts, { at, costRatios, visits: job.visits, other: (id) => otherJob(job.facts, id, at) });
+    const planned = planJob(job.facts, {
+      at,
+      costRatios,
+      visits: job.visits,
+      other: (id) => otherJob(job.facts, id, at),
+    });
     underway.delete(jobId);
     plans.set(jobId, planned);
     return planned;
@@ -41,8 +50,10 @@ export function planAll(jobs: readonly PlannedJob[], instantAt: (zone: string) =
     return {
       action: other.facts.definition.action,
       // done in the same visit (the same half day) is the same turn, not the next one
-      doneSince: other.facts.services.filter((service) => instantOf(service.done) > sinceAt + MS_PER_DAY / 2).length,
-      nextInDays: planned.jobDay === null ? null : Math.max(0, (noonOf(planned.jobDay, asking.zone) - at) / MS_PER_DAY),
+      doneSince: other.facts.services.filter((service) => instantOf(service.done) > sinceAt + MS_PER_DAY / 2)
+        .length,
+      nextInDays:
+        planned.jobDay === null ? null : Math.max(0, (noonOf(planned.jobDay, asking.zone) - at) / MS_PER_DAY),
       intervalDays: planned.intervalDays ?? 0,
     };
   };

@@ -1,7 +1,14 @@
 import { addDays, dayOf, MS_PER_DAY, type Day, type Instant } from '../time/day.ts';
 import { instantAfterRunning } from '../time/runningClock.ts';
 import { isDueWhenFound } from '../wear/found.ts';
-import { combine, daysUntilDue, FARTHEST_DAYS, givenNotDueAt, whoGoverns, type Curve } from '../rules/combine.ts';
+import {
+  combine,
+  daysUntilDue,
+  FARTHEST_DAYS,
+  givenNotDueAt,
+  whoGoverns,
+  type Curve,
+} from '../rules/combine.ts';
 import { evaluate } from '../rules/evaluate.ts';
 import type { OtherJob, RuleCurve, RuleReason } from '../rules/evaluation.ts';
 import { instantOf, type Done, type JobFacts, type LookFact } from '../rules/facts.ts';
@@ -66,7 +73,9 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   const curves = curvesOf(facts, context, age);
   if (curves.length === 0) return { ...base, state: 'look-first', recommended: firstChance(context, today) };
 
-  const ages = possibleAges(age, context.at, facts.rests, (x) => curves.reduce((product, curve) => product * curve.survives(x), 1));
+  const ages = possibleAges(age, context.at, facts.rests, (x) =>
+    curves.reduce((product, curve) => product * curve.survives(x), 1),
+  );
   const oldest = Math.max(...ages.map((one) => one.days));
   const look = lastLook(facts.looks, age.last ? instantOf(age.last) : null);
   const lookInDays = look ? (look.at - context.at) / MS_PER_DAY : null;
@@ -75,7 +84,13 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
 
   const curve = withLook(combine(curves, ages), notDueLook, dueLook);
   const at = (share: number) => daysUntilDue(curve, share, oldest);
-  const window = { earliest: at(0.1), quarter: at(0.25), likely: at(0.5), threeQuarters: at(0.75), latest: at(0.9) };
+  const window = {
+    earliest: at(0.1),
+    quarter: at(0.25),
+    likely: at(0.5),
+    threeQuarters: at(0.75),
+    latest: at(0.9),
+  };
   const exact = age.last?.kind === 'exact';
   const ageDays = exact ? (ages[0]?.days ?? null) : null;
   const fresh = daysUntilDue(combine(curves, [{ days: 0, weight: 1 }]), 0.5, 0);
@@ -85,32 +100,65 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   const costRatio = context.costRatios[facts.definition.consequence];
   const { inDays, lookInDays: proposedLook } =
     dueLook === null
-      ? recommend({ curves, ages, lookedInDays: notDueLook, lateness: facts.definition.lateness, costRatio, likelyInDays: window.likely, latestInDays: window.latest })
+      ? recommend({
+          curves,
+          ages,
+          lookedInDays: notDueLook,
+          lateness: facts.definition.lateness,
+          costRatio,
+          likelyInDays: window.likely,
+          latestInDays: window.latest,
+        })
       : { inDays: dueLook, lookInDays: null };
 
   const governing = whoGoverns(curves, ages);
   const ranked = curves
     .map((one, i) => ({ rule: one.kind, chance: governing[i] ?? 0 }))
     .sort((a, b) => b.chance - a.chance);
-  const graded = curves.reduce((count, one) => count + (one.reason.kind === 'wear' ? one.reason.graded : 0), 0);
+  const graded = curves.reduce(
+    (count, one) => count + (one.reason.kind === 'wear' ? one.reason.graded : 0),
+    0,
+  );
 
   const lookable = facts.definition.foundScale !== 'none';
   const roughOrUnknown = !exact && lookable && dueLook === null && !(notDueLook !== null && age.last);
-  const lookDay = roughOrUnknown ? lookWhenUnsure(age, inDays, toDay, context, today) : proposedLook === null ? null : toDay(Math.max(0, proposedLook));
+  const lookDay = roughOrUnknown
+    ? lookWhenUnsure(age, inDays, toDay, context, today)
+    : proposedLook === null
+      ? null
+      : toDay(Math.max(0, proposedLook));
   // a job nobody can look at and whose age nobody knows: do it at the next chance, and the count starts
   const jobDay = !lookable && age.last === null ? firstChance(context, today) : toDay(inDays);
   const days = {
-    earliest: toDay(window.earliest), quarter: toDay(window.quarter), likely: toDay(window.likely),
-    threeQuarters: toDay(window.threeQuarters), latest: dueLook === null ? toDay(window.latest) : toDay(dueLook + 0.2 * fresh),
+    earliest: toDay(window.earliest),
+    quarter: toDay(window.quarter),
+    likely: toDay(window.likely),
+    threeQuarters: toDay(window.threeQuarters),
+    latest: dueLook === null ? toDay(window.latest) : toDay(dueLook + 0.2 * fresh),
   };
   const state = stateOf({
-    held: facts.held !== null, lookDay, jobDay, latest: days.latest, chanceDueNow, today,
-    horizon: laterOf(base.nextVisit ?? today, addDays(today, COMING_UP_DAYS)), unsure: roughOrUnknown,
+    held: facts.held !== null,
+    lookDay,
+    jobDay,
+    latest: days.latest,
+    chanceDueNow,
+    today,
+    horizon: laterOf(base.nextVisit ?? today, addDays(today, COMING_UP_DAYS)),
+    unsure: roughOrUnknown,
   });
   return {
-    ...base, ...days, state, ageDays, chanceDueNow, costRatio, graded, look,
-    recommended: state === 'look-first' ? lookDay : jobDay, jobDay,
-    governs: ranked[0] ?? null, runnerUp: ranked[1] ?? null,
+    ...base,
+    ...days,
+    state,
+    ageDays,
+    chanceDueNow,
+    costRatio,
+    graded,
+    look,
+    recommended: state === 'look-first' ? lookDay : jobDay,
+    jobDay,
+    governs: ranked[0] ?? null,
+    runnerUp: ranked[1] ?? null,
     intervalDays: Math.max(0.5, daysUntilDue(combine(curves, [{ days: 0, weight: 1 }]), 1 / costRatio, 0)),
     rules: curves.map((one, i) => rulePlan(one, governing[i] ?? 0, ages, notDueLook, toDay)),
   };
@@ -118,17 +166,41 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
 
 function emptyPlan(facts: JobFacts, context: PlanContext, today: Day, age: JobAge): JobPlan {
   return {
-    jobId: facts.jobId, state: 'far-off', lastDone: age.last, ageDays: null,
-    earliest: null, quarter: null, likely: null, threeQuarters: null, latest: null, recommended: null, jobDay: null,
-    chanceDueNow: null, costRatio: context.costRatios[facts.definition.consequence], governs: null, runnerUp: null,
-    rules: [], look: null, graded: 0, nextVisit: nextVisitAfter(context.visits, today), today, intervalDays: null,
+    jobId: facts.jobId,
+    state: 'far-off',
+    lastDone: age.last,
+    ageDays: null,
+    earliest: null,
+    quarter: null,
+    likely: null,
+    threeQuarters: null,
+    latest: null,
+    recommended: null,
+    jobDay: null,
+    chanceDueNow: null,
+    costRatio: context.costRatios[facts.definition.consequence],
+    governs: null,
+    runnerUp: null,
+    rules: [],
+    look: null,
+    graded: 0,
+    nextVisit: nextVisitAfter(context.visits, today),
+    today,
+    intervalDays: null,
   };
 }
 
 function curvesOf(facts: JobFacts, context: PlanContext, age: JobAge): RuleCurve[] {
-  const exactAge = age.last?.kind === 'exact' ? possibleAges(age, context.at, facts.rests, () => 1)[0]?.days : undefined;
+  const exactAge =
+    age.last?.kind === 'exact' ? possibleAges(age, context.at, facts.rests, () => 1)[0]?.days : undefined;
   return facts.definition.rules.flatMap((rule) => {
-    const curve = evaluate(rule, { facts, age, at: context.at, ageDays: exactAge ?? null, other: context.other });
+    const curve = evaluate(rule, {
+      facts,
+      age,
+      at: context.at,
+      ageDays: exactAge ?? null,
+      other: context.other,
+    });
     return curve ? [curve] : [];
   });
 }
@@ -139,13 +211,23 @@ function withLook(curve: Curve, notDueInDays: number | null, dueInDays: number |
 }
 
 /** Days from now → the local day at the site. Exact ages count exposure from the last service, rests included. */
-function dayConverter(facts: JobFacts, context: PlanContext, age: JobAge, ageDays: number | null): (inDays: number) => Day | null {
+function dayConverter(
+  facts: JobFacts,
+  context: PlanContext,
+  age: JobAge,
+  ageDays: number | null,
+): (inDays: number) => Day | null {
   return (inDays) => {
     if (inDays >= FARTHEST_DAYS) return null;
     const last = age.last;
     const instant =
       last?.kind === 'exact' && ageDays !== null
-        ? instantAfterRunning(last.at, Math.max(0, ageDays + inDays - age.residualDays), facts.rests, context.at)
+        ? instantAfterRunning(
+            last.at,
+            Math.max(0, ageDays + inDays - age.residualDays),
+            facts.rests,
+            context.at,
+          )
         : context.at + inDays * MS_PER_DAY;
     return dayOf(instant, facts.zone);
   };
@@ -156,16 +238,35 @@ function firstChance(context: PlanContext, today: Day): Day {
   return visitDays(context.visits, today, 1)[0] ?? today;
 }
 
-function lookWhenUnsure(age: JobAge, inDays: number, toDay: (inDays: number) => Day | null, context: PlanContext, today: Day): Day | null {
+function lookWhenUnsure(
+  age: JobAge,
+  inDays: number,
+  toDay: (inDays: number) => Day | null,
+  context: PlanContext,
+  today: Day,
+): Day | null {
   if (age.last === null) return firstChance(context, today);
   return toDay(Math.max(0, inDays));
 }
 
-function rulePlan(curve: RuleCurve, chance: number, ages: readonly PossibleAge[], notDueLook: number | null, toDay: (inDays: number) => Day | null): RulePlan {
+function rulePlan(
+  curve: RuleCurve,
+  chance: number,
+  ages: readonly PossibleAge[],
+  notDueLook: number | null,
+  toDay: (inDays: number) => Day | null,
+): RulePlan {
   const oldest = Math.max(...ages.map((age) => age.days));
   const alone = withLook(combine([curve], ages), curve.kind === 'wear' ? notDueLook : null, null);
   const day = (share: number) => toDay(daysUntilDue(alone, share, oldest));
-  return { kind: curve.kind, reason: curve.reason, chance, earliest: day(0.1), likely: day(0.5), latest: day(0.9) };
+  return {
+    kind: curve.kind,
+    reason: curve.reason,
+    chance,
+    earliest: day(0.1),
+    likely: day(0.5),
+    latest: day(0.9),
+  };
 }
 
 interface StateFacts {

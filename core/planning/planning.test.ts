@@ -1,25 +1,49 @@
 import { describe, expect, test } from 'vitest';
 import { definitionOf } from '../catalogue/index.ts';
 import { withOverrides, type JobDefinition } from '../catalogue/types.ts';
-import { sentenceFor } from '../explain/sentence.ts';
+import { sentenceFor as sentence } from '../explain/sentence.ts';
 import type { JobFacts, ServiceFact } from '../rules/facts.ts';
 import { addDays, endOfDay, noonOf } from '../time/day.ts';
 import type { Found } from '../wear/found.ts';
 import { houseCostRatios } from './lateness.ts';
 import { byRisk, planAll } from './planAll.ts';
+import type { JobPlan } from './planJob.ts';
 import { nextVisitAfter, visitDays } from './visits.ts';
 
 const ZONE = 'Europe/Berlin';
 const TODAY = '2026-11-25';
 const day = (offset: number) => noonOf(addDays(TODAY, offset), ZONE);
-const service = (offset: number, found: Found | null = 'right', shareDone = 1): ServiceFact => ({ done: { kind: 'exact', at: day(offset) }, found, shareDone });
-const facts = (definition: JobDefinition, some: Partial<JobFacts> = {}): JobFacts => ({
-  jobId: definition.id, zone: ZONE, definition, siblings: {}, status: 'running', statusSince: null, statusReason: null, services: [], looks: [], rests: [],
-  lifeEnds: [], meter: [], dutyHoursPerDay: 24, held: null, skips: 0, ...some,
+const service = (offset: number, found: Found | null = 'right', shareDone = 1): ServiceFact => ({
+  done: { kind: 'exact', at: day(offset) },
+  found,
+  shareDone,
 });
+const facts = (definition: JobDefinition, some: Partial<JobFacts> = {}): JobFacts => ({
+  jobId: definition.id,
+  zone: ZONE,
+  definition,
+  siblings: {},
+  status: 'running',
+  statusSince: null,
+  statusReason: null,
+  services: [],
+  looks: [],
+  rests: [],
+  lifeEnds: [],
+  meter: [],
+  dutyHoursPerDay: 24,
+  held: null,
+  skips: 0,
+  ...some,
+});
+const sentenceFor = (plan: JobPlan, one: JobFacts) => sentence(plan, one, 'day-month');
 const saturdays = { weekdays: [6], everyWeeks: 1, from: '2026-11-07' };
 const planOf = (...jobs: JobFacts[]) => {
-  const plans = planAll(jobs.map((one) => ({ facts: one, visits: saturdays })), (zone) => endOfDay(TODAY, zone), houseCostRatios);
+  const plans = planAll(
+    jobs.map((one) => ({ facts: one, visits: saturdays })),
+    (zone) => endOfDay(TODAY, zone),
+    houseCostRatios,
+  );
   return jobs.map((one) => plans.get(one.jobId) ?? expect.fail(one.jobId));
 };
 const plan = (one: JobFacts) => planOf(one)[0] ?? expect.fail();
@@ -29,8 +53,15 @@ const change = definitionOf('water-change', 'change');
 
 describe('visits', () => {
   test('every other Saturday, counted from its own week', () => {
-    expect(visitDays({ weekdays: [6], everyWeeks: 2, from: '2026-11-07' }, TODAY, 2)).toEqual(['2026-12-05', '2026-12-19']);
-    expect(visitDays({ weekdays: [3, 6], everyWeeks: 1, from: '2026-01-01' }, TODAY, 3)).toEqual(['2026-11-25', '2026-11-28', '2026-12-02']);
+    expect(visitDays({ weekdays: [6], everyWeeks: 2, from: '2026-11-07' }, TODAY, 2)).toEqual([
+      '2026-12-05',
+      '2026-12-19',
+    ]);
+    expect(visitDays({ weekdays: [3, 6], everyWeeks: 1, from: '2026-01-01' }, TODAY, 3)).toEqual([
+      '2026-11-25',
+      '2026-11-28',
+      '2026-12-02',
+    ]);
     expect(nextVisitAfter(saturdays, '2026-11-28')).toBe('2026-12-05');
     expect(visitDays(null, TODAY, 3)).toEqual([]);
   });
@@ -48,12 +79,15 @@ describe('a sock swapped three days ago, nothing known of it', () => {
     expect(planned.jobDay && planned.jobDay <= addDays(TODAY, 1)).toBe(true);
   });
   test('says why, with a unit to every number', () => {
-    expect(sentenceFor(planned, facts(sock))).toContain('No record of its own yet, usually every 3 to 7 days; 3 days have passed.');
+    expect(sentenceFor(planned, facts(sock))).toContain(
+      'No record of its own yet, usually every 3 to 7 days; 3 days have passed.',
+    );
   });
 });
 
 describe('found conditions move the date', () => {
-  const history = (found: Found) => facts(sock, { services: [service(-13), service(-8, found), service(-3, found)] });
+  const history = (found: Found) =>
+    facts(sock, { services: [service(-13), service(-8, found), service(-3, found)] });
   const likely = (found: Found) => plan(history(found)).likely ?? '';
   test('light is later than right, overdue earlier', () => {
     expect(likely('light') > likely('right')).toBe(true);
@@ -85,7 +119,9 @@ describe('the floor before two graded cycles', () => {
     expect(known.graded).toBe(2);
     expect(known.state).not.toBe('look-first');
     expect((known.jobDay ?? '') < (known.earliest ?? '')).toBe(true);
-    expect(sentenceFor(known, facts(pump))).toContain('Livestock is at risk if late: 1 in 20 accepted, so it comes before the window.');
+    expect(sentenceFor(known, facts(pump))).toContain(
+      'Livestock is at risk if late: 1 in 20 accepted, so it comes before the window.',
+    );
   });
 });
 
@@ -97,10 +133,16 @@ describe('ages that nobody knows', () => {
     expect(planned.recommended).toBe('2026-11-28');
     expect(planned.lastDone).toBeNull();
     expect(planned.chanceDueNow).toBeGreaterThan(0.02);
-    expect(sentenceFor(planned, one)).toBe('Nobody knows when this was last done; usually every 3 to 6 months. A look tells.');
+    expect(sentenceFor(planned, one)).toBe(
+      'Nobody knows when this was last done; usually every 3 to 6 months. A look tells.',
+    );
   });
   test('rough: wider than exact', () => {
-    const rough = plan(facts(pump, { services: [{ done: { kind: 'rough', from: day(-80), to: day(-20) }, found: null, shareDone: 1 }] }));
+    const rough = plan(
+      facts(pump, {
+        services: [{ done: { kind: 'rough', from: day(-80), to: day(-20) }, found: null, shareDone: 1 }],
+      }),
+    );
     const exact = plan(facts(pump, { services: [service(-50, null)] }));
     expect(rough.state).toBe('look-first');
     expect((rough.latest ?? '') >= (exact.latest ?? '')).toBe(true);
@@ -109,7 +151,9 @@ describe('ages that nobody knows', () => {
   test('unknown and nothing to look at: do it at the next visit', () => {
     const planned = plan(facts(change));
     expect(planned.recommended).toBe('2026-11-28');
-    expect(sentenceFor(planned, facts(change))).toBe('Nobody knows when this was last done; usually every 7 to 14 days. Do it once and the count starts.');
+    expect(sentenceFor(planned, facts(change))).toBe(
+      'Nobody knows when this was last done; usually every 7 to 14 days. Do it once and the count starts.',
+    );
   });
 });
 
@@ -128,22 +172,40 @@ describe('rules', () => {
     expect(sentenceFor(planned, lamp)).toContain('h at 24 h a day; rated 8,000 to 9,000 h.');
   });
   test('usage by meter: half the hours, twice the days', () => {
-    const meter = [{ at: day(-40), hours: 3600 }, { at: day(-20), hours: 3840 }, { at: day(0), hours: 4080 }];
-    const lamp = facts(definitionOf('uv', 'lamp'), { services: [{ done: { kind: 'exact', at: day(-340) }, found: null, shareDone: 1 }], meter: [{ at: day(-340), hours: 0 }, ...meter] });
+    const meter = [
+      { at: day(-40), hours: 3600 },
+      { at: day(-20), hours: 3840 },
+      { at: day(0), hours: 4080 },
+    ];
+    const lamp = facts(definitionOf('uv', 'lamp'), {
+      services: [{ done: { kind: 'exact', at: day(-340) }, found: null, shareDone: 1 }],
+      meter: [{ at: day(-340), hours: 0 }, ...meter],
+    });
     expect(plan(lamp).likely).toBe(addDays(TODAY, Math.floor((8500 - 4080) / 12) + 1));
   });
   test('every Nth: the seals follow the lamp, and are due when it was changed without them', () => {
     const lamp = facts(definitionOf('uv', 'lamp'), { jobId: 'lamp', services: [service(-100, null)] });
-    const seals = facts(definitionOf('uv', 'seals'), { jobId: 'seals', siblings: { lamp: 'lamp' }, services: [service(-100, null)] });
+    const seals = facts(definitionOf('uv', 'seals'), {
+      jobId: 'seals',
+      siblings: { lamp: 'lamp' },
+      services: [service(-100, null)],
+    });
     const [lampPlan, sealsPlan] = planOf(lamp, seals);
     expect(sealsPlan?.jobDay).toBe(lampPlan?.jobDay);
     const forgotten = planOf({ ...lamp, services: [service(-100, null), service(-2, null)] }, seals)[1];
     expect(forgotten?.governs?.rule).toBe('every-nth');
     expect(forgotten?.chanceDueNow).toBe(1);
-    expect(sentenceFor(forgotten ?? expect.fail(), seals)).toBe('Goes with “replace the lamp”, which was done without it.');
+    expect(sentenceFor(forgotten ?? expect.fail(), seals)).toBe(
+      'Goes with “replace the lamp”, which was done without it.',
+    );
   });
   test('two rules: the earlier governs, both chances add up', () => {
-    const both = withOverrides(sock, { rules: [{ kind: 'wear', range: { lo: 3, hi: 7 } }, { kind: 'calendar', range: { lo: 4, hi: 4 } }] });
+    const both = withOverrides(sock, {
+      rules: [
+        { kind: 'wear', range: { lo: 3, hi: 7 } },
+        { kind: 'calendar', range: { lo: 4, hi: 4 } },
+      ],
+    });
     const planned = plan(facts(both, { services: [service(-1, null)] }));
     expect((planned.latest ?? '') <= addDays(TODAY, 3)).toBe(true);
     expect((planned.governs?.chance ?? 0) + (planned.runnerUp?.chance ?? 0)).toBeCloseTo(1, 6);
@@ -157,7 +219,10 @@ describe('states', () => {
     expect(plan(facts(sock, { services: [service(-10), service(-5)] })).state).toBe('in-window');
     expect(plan(facts(sock, { services: [service(-9)], status: 'paused' })).state).toBe('paused');
     expect(plan(facts(sock, { services: [service(-9)], status: 'off' })).state).toBe('left-off');
-    const held = facts(sock, { services: [service(-9)], held: { until: day(2), reason: 'new socks are coming' } });
+    const held = facts(sock, {
+      services: [service(-9)],
+      held: { until: day(2), reason: 'new socks are coming' },
+    });
     expect(plan(held).state).toBe('held');
     expect(sentenceFor(plan(held), held)).toBe('Put off until Fri 27 Nov: new socks are coming.');
   });
@@ -180,7 +245,15 @@ describe('states', () => {
     expect((half.likely ?? '') < (whole.likely ?? '')).toBe(true);
   });
   test('the order of risk', () => {
-    const jobs = [facts(sock, { jobId: 'far', services: [service(0)] }), facts(sock, { jobId: 'off', status: 'off' }), facts(sock, { jobId: 'past', services: [service(-30), service(-20)] })];
-    expect(planOf(...jobs).sort(byRisk).map((one) => one.jobId)).toEqual(['off', 'past', 'far']);
+    const jobs = [
+      facts(sock, { jobId: 'far', services: [service(0)] }),
+      facts(sock, { jobId: 'off', status: 'off' }),
+      facts(sock, { jobId: 'past', services: [service(-30), service(-20)] }),
+    ];
+    expect(
+      planOf(...jobs)
+        .sort(byRisk)
+        .map((one) => one.jobId),
+    ).toEqual(['off', 'past', 'far']);
   });
 });

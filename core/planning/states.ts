@@ -1,6 +1,14 @@
 /** The states of a job by day, in their order of risk. */
 export const states = [
-  'left-off', 'past-window', 'in-window', 'time-to-do', 'look-first', 'coming-up', 'far-off', 'held', 'paused',
+  'left-off',
+  'past-window',
+  'in-window',
+  'time-to-do',
+  'look-first',
+  'coming-up',
+  'far-off',
+  'held',
+  'paused',
 ] as const;
 export type State = (typeof states)[number];
 

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
-import { formatQuantity, fromStored, quantities, quantityIds, toStored, type QuantityId } from './quantities.ts';
+import {
+  formatQuantity,
+  fromStored,
+  quantities,
+  quantityIds,
+  toStored,
+  type QuantityId,
+} from './quantities.ts';
 
 // Units as the reference cases write them → our quantity and unit.
 const known: Record<string, [QuantityId, string]> = {
@@ -27,7 +34,9 @@ describe('unit conversions against their definitions', () => {
     if (!from || !input || Object.keys(one.inputs).length > 1) return [];
     return Object.keys(one.outputs).flatMap((output) => {
       const to = known[one.outputs[output]?.unit ?? ''];
-      return to && to[0] === from[0] ? [{ name: `${one.id} ${output} [${one.source}]`, one, input, output, from, to }] : [];
+      return to && to[0] === from[0]
+        ? [{ name: `${one.id} ${output} [${one.source}]`, one, input, output, from, to }]
+        : [];
     });
   });
   test('enough of the cases are covered', () => expect(rows.length).toBeGreaterThanOrEqual(17));

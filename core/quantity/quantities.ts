@@ -1,5 +1,9 @@
 import { Refusal } from '../errors.ts';
-import { gravityFromSalinity, salinityFromGravityPpt, type GravityConvention } from '../water/specificGravity.ts';
+import {
+  gravityFromSalinity,
+  salinityFromGravityPpt,
+  type GravityConvention,
+} from '../water/specificGravity.ts';
 
 /** A unit a person may choose: how to get to the stored unit and back, and how many digits it deserves. */
 export interface Unit {
@@ -51,19 +55,33 @@ export const quantities = {
   length: {
     label: 'Length',
     stored: 'cm',
-    units: { cm: scaled('cm', 1, 1), m: scaled('m', 100, 3), in: scaled('in', CM_PER_INCH, 2), ft: scaled('ft', 12 * CM_PER_INCH, 3) },
+    units: {
+      cm: scaled('cm', 1, 1),
+      m: scaled('m', 100, 3),
+      in: scaled('in', CM_PER_INCH, 2),
+      ft: scaled('ft', 12 * CM_PER_INCH, 3),
+    },
   },
   area: {
     label: 'Area',
     stored: 'cm²',
-    units: { 'cm²': scaled('cm²', 1, 0), 'm²': scaled('m²', 10_000, 3), 'in²': scaled('in²', CM_PER_INCH ** 2, 1) },
+    units: {
+      'cm²': scaled('cm²', 1, 0),
+      'm²': scaled('m²', 10_000, 3),
+      'in²': scaled('in²', CM_PER_INCH ** 2, 1),
+    },
   },
   temperature: {
     label: 'Temperature',
     stored: '°C',
     units: {
       '°C': scaled('°C', 1, 1),
-      '°F': { label: '°F', toStored: (shown) => (shown - 32) / 1.8, fromStored: (stored) => stored * 1.8 + 32, decimals: 1 },
+      '°F': {
+        label: '°F',
+        toStored: (shown) => (shown - 32) / 1.8,
+        fromStored: (stored) => stored * 1.8 + 32,
+        decimals: 1,
+      },
     },
   },
   salinity: {
@@ -79,7 +97,11 @@ export const quantities = {
   alkalinity: {
     label: 'Alkalinity',
     stored: 'dKH',
-    units: { dKH: scaled('dKH', 1, 1), 'meq/L': scaled('meq/L', DKH_PER_MEQ, 2), 'mg/L CaCO3': scaled('mg/L CaCO₃', DKH_PER_MG_CACO3, 0) },
+    units: {
+      dKH: scaled('dKH', 1, 1),
+      'meq/L': scaled('meq/L', DKH_PER_MEQ, 2),
+      'mg/L CaCO3': scaled('mg/L CaCO₃', DKH_PER_MG_CACO3, 0),
+    },
   },
   pressure: {
     label: 'Pressure',

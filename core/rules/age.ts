@@ -35,7 +35,12 @@ export function jobAge(facts: Pick<JobFacts, 'services' | 'rests' | 'lifeEnds'>)
 }
 
 /** An event during a cycle sets aside the cycles that ended before it. */
-function markNewLives(cycles: WearCycle[], ends: JobFacts['lifeEnds'], from: Instant | null, to: Instant): void {
+function markNewLives(
+  cycles: WearCycle[],
+  ends: JobFacts['lifeEnds'],
+  from: Instant | null,
+  to: Instant,
+): void {
   if (from === null || !ends.some((end) => end.at > from && end.at <= to)) return;
   // the cycle that ends at `to` (if any) already belongs to the new life
   const index = to === Number.POSITIVE_INFINITY ? cycles.length - 1 : cycles.length - 2;

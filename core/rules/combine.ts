@@ -49,7 +49,10 @@ const GOVERN_POINTS = 240;
  * How likely each rule is to be the one that falls first: P(i governs) = ∫ fᵢ ∏ⱼ≠ᵢ Sⱼ.
  * @returns one chance per curve, summing to 1 (where nothing ever falls due: the first gets it)
  */
-export function whoGoverns(curves: readonly Pick<RuleCurve, 'survives'>[], ages: readonly PossibleAge[]): number[] {
+export function whoGoverns(
+  curves: readonly Pick<RuleCurve, 'survives'>[],
+  ages: readonly PossibleAge[],
+): number[] {
   if (curves.length <= 1) return curves.map(() => 1);
   const oldest = Math.max(...ages.map((age) => age.days));
   const reach = daysUntilDue(combine(curves, ages), 0.999, oldest);

@@ -9,5 +9,5 @@ const evaluators: { [K in RuleKind]: Evaluate<K> } = { wear, calendar, usage, 'e
 
 /** Turns one rule and the evidence into its curve. */
 export function evaluate<K extends RuleKind>(rule: IntervalRule<K>, context: RuleContext): RuleCurve | null {
-  return evaluators[rule.kind as K](rule, context);
+  return evaluators[rule.kind](rule, context);
 }

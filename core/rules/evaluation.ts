@@ -27,7 +27,13 @@ export interface RuleContext {
 
 /** Why a rule says what it says, as data. Sentences are made of it in core/explain. */
 export type RuleReason =
-  | { kind: 'wear'; range: LifeRange; cycles: readonly { exposure: number; found: Found | null }[]; graded: number; setAside: { what: string; at: Instant } | null }
+  | {
+      kind: 'wear';
+      range: LifeRange;
+      cycles: readonly { exposure: number; found: Found | null }[];
+      graded: number;
+      setAside: { what: string; at: Instant } | null;
+    }
   | { kind: 'calendar'; range: LifeRange }
   | { kind: 'usage'; ratedHours: LifeRange; usedHours: number | null; hoursPerDay: number; metered: boolean }
   | { kind: 'every-nth'; n: number; doneSince: number; action: string };

@@ -1,5 +1,15 @@
 import { describe, expect, test } from 'vitest';
-import { addDays, dayOf, daysBetween, endOfDay, instantOfLocal, isRealDay, noonOf, startOfDay, weekdayOf } from './day.ts';
+import {
+  addDays,
+  dayOf,
+  daysBetween,
+  endOfDay,
+  instantOfLocal,
+  isRealDay,
+  noonOf,
+  startOfDay,
+  weekdayOf,
+} from './day.ts';
 
 const BERLIN = 'Europe/Berlin';
 const iso = (at: number) => new Date(at).toISOString();
@@ -25,7 +35,9 @@ describe('local days', () => {
     expect(isRealDay('2027-02-29')).toBe(false);
     expect(isRealDay('2028-02-29')).toBe(true);
     expect(() => startOfDay('2026-06-31', BERLIN)).toThrow(expect.objectContaining({ code: 'no-such-day' }));
-    expect(() => startOfDay('2026-06-30', 'Nowhere/Here')).toThrow(expect.objectContaining({ code: 'no-such-zone' }));
+    expect(() => startOfDay('2026-06-30', 'Nowhere/Here')).toThrow(
+      expect.objectContaining({ code: 'no-such-zone' }),
+    );
   });
   test('counting across a leap day and a clock change', () => {
     expect(addDays('2028-02-28', 2)).toBe('2028-03-01');
@@ -37,10 +49,15 @@ describe('local days', () => {
 
 describe('wall-clock times', () => {
   test('the doubled hour is the first, flagged', () => {
-    expect(instantOfLocal('2026-10-25T02:30', BERLIN)).toEqual({ at: Date.parse('2026-10-25T00:30:00Z'), doubled: true });
+    expect(instantOfLocal('2026-10-25T02:30', BERLIN)).toEqual({
+      at: Date.parse('2026-10-25T00:30:00Z'),
+      doubled: true,
+    });
     expect(instantOfLocal('2026-10-25T04:30', BERLIN).doubled).toBe(false);
   });
   test('the missing hour is refused', () => {
-    expect(() => instantOfLocal('2026-03-29T02:30', BERLIN)).toThrow(expect.objectContaining({ code: 'hour-does-not-exist' }));
+    expect(() => instantOfLocal('2026-03-29T02:30', BERLIN)).toThrow(
+      expect.objectContaining({ code: 'hour-does-not-exist' }),
+    );
   });
 });

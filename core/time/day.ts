@@ -69,7 +69,8 @@ export function instantOfLocal(text: string, zone: string): { at: Instant; doubl
   if (!typed.isValid) throw new Refusal('no-such-day', { what: 'date and time', text });
   const wall = typed.toFormat("yyyy-MM-dd'T'HH:mm:ss");
   const found = DateTime.fromISO(wall, { zone });
-  if (found.toFormat("yyyy-MM-dd'T'HH:mm:ss") !== wall) throw new Refusal('hour-does-not-exist', { text, zone });
+  if (found.toFormat("yyyy-MM-dd'T'HH:mm:ss") !== wall)
+    throw new Refusal('hour-does-not-exist', { text, zone });
   const candidates = found.getPossibleOffsets().map((candidate) => candidate.toMillis());
   return { at: Math.min(...candidates), doubled: candidates.length > 1 };
 }

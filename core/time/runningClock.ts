@@ -21,7 +21,12 @@ export function runningDays(from: Instant, to: Instant, rests: readonly Rest[]):
 }
 
 /** The instant at which `days` of exposure have passed since `from`; an open rest is taken as over at `at`. */
-export function instantAfterRunning(from: Instant, days: number, rests: readonly Rest[], at: Instant): Instant {
+export function instantAfterRunning(
+  from: Instant,
+  days: number,
+  rests: readonly Rest[],
+  at: Instant,
+): Instant {
   let reached = from + days * MS_PER_DAY;
   const inOrder = [...rests].sort((a, b) => a.from - b.from);
   for (const rest of inOrder) {

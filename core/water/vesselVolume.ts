@@ -66,7 +66,9 @@ export type ShapeId = keyof typeof vesselShapes;
 function segmentAreaCm2(chordCm: number, heightCm: number): number {
   const radius = (chordCm ** 2 / 4 + heightCm ** 2) / (2 * heightCm);
   const toChord = radius - heightCm;
-  return radius ** 2 * Math.acos(toChord / radius) - toChord * Math.sqrt(Math.max(0, radius ** 2 - toChord ** 2));
+  return (
+    radius ** 2 * Math.acos(toChord / radius) - toChord * Math.sqrt(Math.max(0, radius ** 2 - toChord ** 2))
+  );
 }
 
 /**

@@ -54,7 +54,8 @@ export function ageReplacement(grid: WearGrid, costRatio: number): number {
     for (let i = 0; i < grid.mus.length; i++) {
       const at = (logT - (grid.mus[i] ?? 0) - FROM) / STEP;
       const index = Math.min(COUNT - 1, Math.max(0, Math.round(at)));
-      for (let j = 0; j < width; j++) sum += (grid.weights[i * width + j] ?? 0) * (tablesBySigma[j]?.[index] ?? 0);
+      for (let j = 0; j < width; j++)
+        sum += (grid.weights[i * width + j] ?? 0) * (tablesBySigma[j]?.[index] ?? 0);
     }
     return sum;
   };

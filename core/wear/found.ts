@@ -8,7 +8,13 @@ export type Found = (typeof foundGrades)[number];
 /** Edge k is the lower edge of grade k; the last one is open. */
 export const wearEdges = [0, 0.4, 0.8, 1.2, 1.8, Number.POSITIVE_INFINITY] as const;
 
-export const gradeIndex: Readonly<Record<Found, number>> = { 'as-new': 0, light: 1, right: 2, overdue: 3, failed: 4 };
+export const gradeIndex: Readonly<Record<Found, number>> = {
+  'as-new': 0,
+  light: 1,
+  right: 2,
+  overdue: 3,
+  failed: 4,
+};
 
 /** What a look with this grade says: as new or light, it is not due; from right on, it is due now. */
 export function isDueWhenFound(found: Found): boolean {

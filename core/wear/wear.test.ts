@@ -9,8 +9,14 @@ import { beliefOfRange, catalogueGrid, normalise, type WearGrid } from './wearGr
 import { walk, wearPosterior, type WearCycle } from './wearPosterior.ts';
 import { tabulateWearSurvival, wearQuantile, wearSurvival } from './wearSurvival.ts';
 
-const cycle = (exposure: number, found: Found | null = 'right', newLifeAfter = false): WearCycle => ({ exposure, found, days: exposure, newLifeAfter });
-const window = (grid: WearGrid) => [0.1, 0.5, 0.9].map((p) => wearQuantile(grid, p)) as [number, number, number];
+const cycle = (exposure: number, found: Found | null = 'right', newLifeAfter = false): WearCycle => ({
+  exposure,
+  found,
+  days: exposure,
+  newLifeAfter,
+});
+const window = (grid: WearGrid) =>
+  [0.1, 0.5, 0.9].map((p) => wearQuantile(grid, p)) as [number, number, number];
 
 describe('the normal distribution (Abramowitz and Stegun 1964, table 26.1, values from memory)', () => {
   test.each([
@@ -19,9 +25,12 @@ describe('the normal distribution (Abramowitz and Stegun 1964, table 26.1, value
     [-1.96, 0.024997895148220435],
     [3, 0.9986501019683699],
     [-8, 6.22096057427178e-16],
-  ])('Φ(%d)', (z, expected) => expect(Math.abs(normalCdf(z) / expected - 1)).toBeLessThan(z < -7 ? 1e-7 : 1e-9));
+  ])('Φ(%d)', (z, expected) =>
+    expect(Math.abs(normalCdf(z) / expected - 1)).toBeLessThan(z < -7 ? 1e-7 : 1e-9),
+  );
   test('the table is within 2e-7 of it', () => {
-    for (let z = -9; z <= 9; z += 0.00317) expect(Math.abs(normalCdfFast(z) - normalCdf(z))).toBeLessThan(2e-7);
+    for (let z = -9; z <= 9; z += 0.00317)
+      expect(Math.abs(normalCdfFast(z) - normalCdf(z))).toBeLessThan(2e-7);
   });
   test('there and back', () => {
     for (const p of [0.001, 0.1, 0.5, 0.9, 0.999]) expect(normalCdf(normalQuantile(p))).toBeCloseTo(p, 12);
@@ -66,7 +75,12 @@ describe('records move it the right way', () => {
     expect((likely[2] ?? 0) / (likely[0] ?? 1)).toBeGreaterThan(1.2);
   });
   test('eight agreeing cycles narrow it and centre it', () => {
-    const [earliest, likely, latest] = window(wearPosterior(range, Array.from({ length: 8 }, () => cycle(6))));
+    const [earliest, likely, latest] = window(
+      wearPosterior(
+        range,
+        Array.from({ length: 8 }, () => cycle(6)),
+      ),
+    );
     expect(likely).toBeGreaterThan(5.4);
     expect(likely).toBeLessThan(6.8);
     expect(latest / earliest).toBeLessThan(base[2] / base[0]);
@@ -81,13 +95,23 @@ describe('records move it the right way', () => {
   });
   test('an ungraded rhythm is one weak vote, however often', () => {
     const once = window(wearPosterior(range, [cycle(7, null)]))[1];
-    const often = window(wearPosterior(range, Array.from({ length: 12 }, () => cycle(7, null))))[1];
+    const often = window(
+      wearPosterior(
+        range,
+        Array.from({ length: 12 }, () => cycle(7, null)),
+      ),
+    )[1];
     expect(once).toBeGreaterThan(base[1]);
     expect(often / once).toBeLessThan(1.1);
   });
   test('an event that ends an old life sets the old records nearly aside', () => {
     const old = Array.from({ length: 6 }, (_, i) => cycle(12, 'right', i === 5));
-    const kept = window(wearPosterior(range, Array.from({ length: 6 }, () => cycle(12))))[1];
+    const kept = window(
+      wearPosterior(
+        range,
+        Array.from({ length: 6 }, () => cycle(12)),
+      ),
+    )[1];
     const aside = window(wearPosterior(range, old))[1];
     expect(kept).toBeGreaterThan(10);
     expect(aside).toBeLessThan(8);
@@ -109,10 +133,18 @@ describe('records move it the right way', () => {
 
 test('the words cover everything: their chances add up to one', () => {
   fc.assert(
-    fc.property(fc.double({ min: -3, max: 6, noNaN: true }), fc.double({ min: -1, max: 6, noNaN: true }), fc.double({ min: 0.08, max: 0.57, noNaN: true }), (logX, mu, sigma) => {
-      const sum = foundGrades.reduce((total, found) => total + foundLikelihood(found, logX, mu, sigma, false), 0);
-      expect(sum).toBeCloseTo(1, 9);
-    }),
+    fc.property(
+      fc.double({ min: -3, max: 6, noNaN: true }),
+      fc.double({ min: -1, max: 6, noNaN: true }),
+      fc.double({ min: 0.08, max: 0.57, noNaN: true }),
+      (logX, mu, sigma) => {
+        const sum = foundGrades.reduce(
+          (total, found) => total + foundLikelihood(found, logX, mu, sigma, false),
+          0,
+        );
+        expect(sum).toBeCloseTo(1, 9);
+      },
+    ),
     { seed: 11, numRuns: 100 },
   );
 });
@@ -122,11 +154,13 @@ test('the three-point walk adds the variance it was asked for, and no more', () 
   const spread = () => {
     let mean = 0;
     let square = 0;
-    grid.mus.forEach((mu, i) => grid.sigmas.forEach((_, j) => {
-      const w = grid.weights[i * grid.sigmas.length + j] ?? 0;
-      mean += w * mu;
-      square += w * mu * mu;
-    }));
+    grid.mus.forEach((mu, i) =>
+      grid.sigmas.forEach((_, j) => {
+        const w = grid.weights[i * grid.sigmas.length + j] ?? 0;
+        mean += w * mu;
+        square += w * mu * mu;
+      }),
+    );
     return square - mean * mean;
   };
   for (const variance of [0.0009, 0.0034, 0.02]) {
@@ -138,22 +172,39 @@ test('the three-point walk adds the variance it was asked for, and no more', () 
 
 describe('posterior on a grid against the conjugate closed form', () => {
   // The same grid machinery with exact observations and a known σ must give the textbook answer.
-  test.each(casesOf('posterior of the wear life').filter((one) => one.inputs.observed))('$id [$source]', (one) => {
-    const observed = (one.inputs.observed?.value ?? []) as number[];
-    const sigma = numberIn(one, 'sigma');
-    const { middle, tau } = beliefOfRange({ lo: numberIn(one, 'P10'), hi: numberIn(one, 'P90') });
-    const mus = Float64Array.from({ length: 481 }, (_, i) => middle - 2.4 + i * 0.01);
-    const weights = mus.map((mu) => Math.exp(-(((mu - middle) / tau) ** 2) / 2 - observed.reduce((sum, x) => sum + ((Math.log(x) - mu) / sigma) ** 2 / 2, 0)));
-    normalise(weights);
-    const grid: WearGrid = { mus, sigmas: Float64Array.of(sigma), prior: weights, weights, middle };
-    for (const [name, p] of [['predictive_p10', 0.1], ['predictive_p90', 0.9]] as const) {
-      expect(Math.abs(wearQuantile(grid, p) / numberOut(one, name) - 1)).toBeLessThan(1e-4);
-    }
-  });
+  test.each(casesOf('posterior of the wear life').filter((one) => one.inputs.observed))(
+    '$id [$source]',
+    (one) => {
+      const observed = (one.inputs.observed?.value ?? []) as number[];
+      const sigma = numberIn(one, 'sigma');
+      const { middle, tau } = beliefOfRange({ lo: numberIn(one, 'P10'), hi: numberIn(one, 'P90') });
+      const mus = Float64Array.from({ length: 481 }, (_, i) => middle - 2.4 + i * 0.01);
+      const weights = mus.map((mu) =>
+        Math.exp(
+          -(((mu - middle) / tau) ** 2) / 2 -
+            observed.reduce((sum, x) => sum + ((Math.log(x) - mu) / sigma) ** 2 / 2, 0),
+        ),
+      );
+      normalise(weights);
+      const grid: WearGrid = { mus, sigmas: Float64Array.of(sigma), prior: weights, weights, middle };
+      for (const [name, p] of [
+        ['predictive_p10', 0.1],
+        ['predictive_p90', 0.9],
+      ] as const) {
+        expect(Math.abs(wearQuantile(grid, p) / numberOut(one, name) - 1)).toBeLessThan(1e-4);
+      }
+    },
+  );
 });
 
 describe('age replacement against the closed form', () => {
-  const single = (mu: number, sigma: number): WearGrid => ({ mus: Float64Array.of(mu), sigmas: Float64Array.of(sigma), prior: Float64Array.of(1), weights: Float64Array.of(1), middle: mu });
+  const single = (mu: number, sigma: number): WearGrid => ({
+    mus: Float64Array.of(mu),
+    sigmas: Float64Array.of(sigma),
+    prior: Float64Array.of(1),
+    weights: Float64Array.of(1),
+    middle: mu,
+  });
   const lognormal = casesOf('age replacement').filter((one) => one.inputs.P10 && one.inputs.cost_ratio);
   test('cases were found', () => expect(lognormal.length).toBeGreaterThanOrEqual(6));
   test.each(lognormal)('$id [$source]', (one) => {

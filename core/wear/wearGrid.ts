@@ -49,10 +49,15 @@ export function catalogueGrid(range: LifeRange, logLives: readonly number[]): We
   const above = Math.max(MU_REACH, Math.max(middle, ...logLives) - middle + 0.5);
   const stepsBelow = Math.ceil(below / MU_STEP);
   const stepsAbove = Math.ceil(above / MU_STEP);
-  const mus = Float64Array.from({ length: stepsBelow + stepsAbove + 1 }, (_, i) => middle + (i - stepsBelow) * MU_STEP);
+  const mus = Float64Array.from(
+    { length: stepsBelow + stepsAbove + 1 },
+    (_, i) => middle + (i - stepsBelow) * MU_STEP,
+  );
   const ratio = (SIGMA_TO / SIGMA_FROM) ** (1 / (SIGMA_COUNT - 1));
   const sigmas = Float64Array.from({ length: SIGMA_COUNT }, (_, j) => SIGMA_FROM * ratio ** j);
-  const sigmaWeights = sigmas.map((sigma) => Math.exp(-(((Math.log(sigma) - Math.log(SIGMA_MEDIAN)) / SIGMA_LOG_SD) ** 2) / 2));
+  const sigmaWeights = sigmas.map((sigma) =>
+    Math.exp(-(((Math.log(sigma) - Math.log(SIGMA_MEDIAN)) / SIGMA_LOG_SD) ** 2) / 2),
+  );
   const wide = Math.hypot(tau, WRONG_RANGE_SD);
   const muWeights = mus.map(
     (mu) =>
@@ -60,7 +65,9 @@ export function catalogueGrid(range: LifeRange, logLives: readonly number[]): We
       (WRONG_RANGE_CHANCE / wide) * Math.exp(-(((mu - middle) / wide) ** 2) / 2),
   );
   const prior = new Float64Array(mus.length * SIGMA_COUNT);
-  mus.forEach((_, i) => sigmas.forEach((__, j) => (prior[i * SIGMA_COUNT + j] = (muWeights[i] ?? 0) * (sigmaWeights[j] ?? 0))));
+  mus.forEach((_, i) =>
+    sigmas.forEach((__, j) => (prior[i * SIGMA_COUNT + j] = (muWeights[i] ?? 0) * (sigmaWeights[j] ?? 0))),
+  );
   normalise(prior);
   return { mus, sigmas, prior, weights: prior.slice(), middle };
 }

@@ -39,7 +39,8 @@ export function wearPosterior(range: LifeRange, cycles: readonly WearCycle[]): W
   cycles.forEach((cycle, index) => {
     const logExposure = logs[index] ?? 0;
     const neglected = logExposure > grid.middle + Math.log(NEGLECT);
-    if (cycle.found) weigh(grid, (mu, sigma) => foundLikelihood(cycle.found as Found, logExposure, mu, sigma, neglected));
+    if (cycle.found)
+      weigh(grid, (mu, sigma) => foundLikelihood(cycle.found as Found, logExposure, mu, sigma, neglected));
     else if (!neglected) rhythm.push(logExposure);
     // The next life: this cycle's posterior, a little blurred, or a fresh start.
     walk(grid, WALK_VARIANCE + (WALK_VARIANCE_PER_YEAR * cycle.days) / 365);
@@ -95,7 +96,8 @@ function jump(grid: WearGrid, chance: number): void {
       prior += grid.prior[i] ?? 0;
     }
     for (let i = j; i < grid.weights.length; i += width) {
-      grid.weights[i] = (1 - chance) * (grid.weights[i] ?? 0) + chance * known * ((grid.prior[i] ?? 0) / prior);
+      grid.weights[i] =
+        (1 - chance) * (grid.weights[i] ?? 0) + chance * known * ((grid.prior[i] ?? 0) / prior);
     }
   }
 }

@@ -40,7 +40,9 @@ export function tabulateWearSurvival(grid: WearGrid): (exposure: number) => numb
   const from = (grid.mus[0] ?? 0) - 1;
   const to = (grid.mus[grid.mus.length - 1] ?? 0) + 1;
   const step = (to - from) / (TABLE_POINTS - 1);
-  const values = Float64Array.from({ length: TABLE_POINTS }, (_, i) => wearSurvival(grid, Math.exp(from + i * step)));
+  const values = Float64Array.from({ length: TABLE_POINTS }, (_, i) =>
+    wearSurvival(grid, Math.exp(from + i * step)),
+  );
   return (exposure) => {
     if (exposure <= 0) return 1;
     const at = (Math.log(exposure) - from) / step;

@@ -13,18 +13,28 @@ import type { Store } from '../../store/store.ts';
 
 const LARGEST_ARCHIVE_BYTES = 4 * 1024 ** 3;
 const upload = multer({
-  storage: multer.diskStorage({ destination: tmpdir(), filename: (_req, _file, done) => done(null, `jondrel-${randomUUID()}`) }),
+  storage: multer.diskStorage({
+    destination: tmpdir(),
+    filename: (_req, _file, done) => done(null, `jondrel-${randomUUID()}`),
+  }),
   limits: { fileSize: LARGEST_ARCHIVE_BYTES, files: 1 },
   defParamCharset: 'utf8',
 });
 
 /** Export, import and backup. */
-export function archiveRoutes(store: Store, databases: Databases, dataDir: string, now: () => number): Router {
+export function archiveRoutes(
+  store: Store,
+  databases: Databases,
+  dataDir: string,
+  now: () => number,
+): Router {
   const router = Router();
   router.get('/export', async (req, res) => {
     const pictures = req.query.pictures === 'true';
     const name = `jondrel-${stampOf(now()).slice(0, 10)}.${pictures ? 'zip' : 'ndjson'}`;
-    res.type(pictures ? 'application/zip' : 'application/x-ndjson').set('Content-Disposition', `attachment; filename="${name}"`);
+    res
+      .type(pictures ? 'application/zip' : 'application/x-ndjson')
+      .set('Content-Disposition', `attachment; filename="${name}"`);
     await pipeline(archiveBytes(databases, dataDir, pictures), res);
   });
   router.post('/import', upload.single('archive'), async (req, res) => {

@@ -10,7 +10,9 @@ export function changeRoutes(store: Store): Router {
     res.flushHeaders();
     res.write('event: hello\ndata: {}\n\n');
     const stop = store.onChange((records) => {
-      res.write(`event: change\ndata: ${JSON.stringify({ records: records.map(({ kind, id, version }) => ({ kind, id, version })) })}\n\n`);
+      res.write(
+        `event: change\ndata: ${JSON.stringify({ records: records.map(({ kind, id, version }) => ({ kind, id, version })) })}\n\n`,
+      );
     });
     const heartbeat = setInterval(() => res.write(': still here\n\n'), HEARTBEAT_MS);
     req.on('close', () => {

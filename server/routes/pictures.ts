@@ -4,7 +4,11 @@ import { keepPicture, LARGEST_PICTURE_BYTES, readPicture } from '../../store/pic
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 
-const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: LARGEST_PICTURE_BYTES, files: 1 }, defParamCharset: 'utf8' });
+const upload = multer({
+  storage: multer.memoryStorage(),
+  limits: { fileSize: LARGEST_PICTURE_BYTES, files: 1 },
+  defParamCharset: 'utf8',
+});
 
 /** Takes a picture in (the file first; its record is then written as any other) and gives it out. */
 export function pictureRoutes(store: Store, dataDir: string): Router {
@@ -16,7 +20,10 @@ export function pictureRoutes(store: Store, dataDir: string): Router {
   router.get('/pictures/:id', async (req, res) => {
     const picture = (await store.snapshot()).content('picture', req.params.id);
     if (!picture) throw StoreProblem.notFound('picture');
-    res.type(picture.mime).set('Cache-Control', 'private, max-age=31536000, immutable').send(await readPicture(dataDir, picture.sha256));
+    res
+      .type(picture.mime)
+      .set('Cache-Control', 'private, max-age=31536000, immutable')
+      .send(await readPicture(dataDir, picture.sha256));
   });
   return router;
 }

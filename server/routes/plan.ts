@@ -5,7 +5,15 @@ import { endOfToday, instantAtOf, makePlan } from '../../contract/plan.ts';
 import type { Store } from '../../store/store.ts';
 
 const At = v.optional(
-  v.pipe(v.string(), v.check((text) => isRealDay(text) || /^\d{4}-\d{2}-\d{2}T.+(Z|[+-]\d{2}:\d{2})$/.test(text) && !Number.isNaN(Date.parse(text)), '“at” must be a day (2026-11-25) or an instant with its offset.')),
+  v.pipe(
+    v.string(),
+    v.check(
+      (text) =>
+        isRealDay(text) ||
+        (/^\d{4}-\d{2}-\d{2}T.+(Z|[+-]\d{2}:\d{2})$/.test(text) && !Number.isNaN(Date.parse(text))),
+      '“at” must be a day (2026-11-25) or an instant with its offset.',
+    ),
+  ),
 );
 
 /** The plan, by default at the end of the current local day of each site. */
@@ -13,6 +21,10 @@ export function planRoutes(store: Store, now: () => number): Router {
   return Router().get('/plan', async (req, res) => {
     const at = v.parse(At, req.query.at);
     const snapshot = await store.snapshot();
-    res.json(at === undefined ? makePlan(snapshot, endOfToday(now()), new Date(now()).toISOString()) : makePlan(snapshot, instantAtOf(at), at));
+    res.json(
+      at === undefined
+        ? makePlan(snapshot, endOfToday(now()), new Date(now()).toISOString())
+        : makePlan(snapshot, instantAtOf(at), at),
+    );
   });
 }

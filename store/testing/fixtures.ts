@@ -38,22 +38,84 @@ export const work = (...writes: Write[]): Work => ({ writes, why: '', who: '' })
 export function oneSock() {
   const ids = { site: uuid(), system: uuid(), vessel: uuid(), sock: uuid(), job: uuid() };
   const writes = [
-    create('site', { name: 'Home', timeZone: 'Europe/Berlin', visits: { weekdays: [6], everyWeeks: 1, from: '2026-11-07', minutes: null } }, ids.site),
-    create('system', { siteId: ids.site, name: 'Reef', water: 'salt', believedVolumeL: 300, note: '' }, ids.system),
-    create('vessel', { systemId: ids.system, name: 'Display', shape: 'box', dimensions: { lengthCm: 120, widthCm: 50 }, waterDepthCm: 45, displacementShare: 0.1 }, ids.vessel),
-    create('component', { ...plainComponent(ids.site, ids.system), kindId: 'sock-felt', name: 'Filter sock' }, ids.sock),
-    create('job', { componentId: ids.sock, systemId: null, vesselId: null, kindId: 'sock-felt', jobId: 'swap', overrides: {}, own: null }, ids.job),
+    create(
+      'site',
+      {
+        name: 'Home',
+        timeZone: 'Europe/Berlin',
+        visits: { weekdays: [6], everyWeeks: 1, from: '2026-11-07', minutes: null },
+      },
+      ids.site,
+    ),
+    create(
+      'system',
+      { siteId: ids.site, name: 'Reef', water: 'salt', believedVolumeL: 300, note: '' },
+      ids.system,
+    ),
+    create(
+      'vessel',
+      {
+        systemId: ids.system,
+        name: 'Display',
+        shape: 'box',
+        dimensions: { lengthCm: 120, widthCm: 50 },
+        waterDepthCm: 45,
+        displacementShare: 0.1,
+      },
+      ids.vessel,
+    ),
+    create(
+      'component',
+      { ...plainComponent(ids.site, ids.system), kindId: 'sock-felt', name: 'Filter sock' },
+      ids.sock,
+    ),
+    create(
+      'job',
+      {
+        componentId: ids.sock,
+        systemId: null,
+        vesselId: null,
+        kindId: 'sock-felt',
+        jobId: 'swap',
+        overrides: {},
+        own: null,
+      },
+      ids.job,
+    ),
   ];
   return { ids, writes };
 }
 
 export function plainComponent(siteId: string, systemId: string): RecordContent<'component'> {
   return {
-    siteId, systemIds: [systemId], parentId: null, stationId: null, kindId: 'sock-felt', name: 'Filter sock', status: 'running', statusSince: null,
-    statusReason: '', dutyHoursPerDay: 24, facts: { maker: '', model: '', serial: '', warrantyUntil: null, manual: '', note: '' },
+    siteId,
+    systemIds: [systemId],
+    parentId: null,
+    stationId: null,
+    kindId: 'sock-felt',
+    name: 'Filter sock',
+    status: 'running',
+    statusSince: null,
+    statusReason: '',
+    dutyHoursPerDay: 24,
+    facts: { maker: '', model: '', serial: '', warrantyUntil: null, manual: '', note: '' },
   };
 }
 
-export function swapped(jobId: string, day: string, found: RecordContent<'service'>['found'] = null): RecordContent<'service'> {
-  return { jobId, when: { kind: 'day', day }, whoId: null, found, shareDone: 1, minutes: null, supplies: [], note: '', pictureIds: [] };
+export function swapped(
+  jobId: string,
+  day: string,
+  found: RecordContent<'service'>['found'] = null,
+): RecordContent<'service'> {
+  return {
+    jobId,
+    when: { kind: 'day', day },
+    whoId: null,
+    found,
+    shareDone: 1,
+    minutes: null,
+    supplies: [],
+    note: '',
+    pictureIds: [],
+  };
 }

@@ -15,7 +15,8 @@ export const usage: Evaluate<'usage'> = (rule, { facts, age, at, ageDays }) => {
   const hoursPerDay = rate ?? facts.dutyHoursPerDay;
   if (hoursPerDay <= 0) return null;
   const fresh = evenlyFrom(rule.ratedHours.lo, rule.ratedHours.hi);
-  const metered = ageDays !== null && age.last ? hoursSince(facts.meter, instantOf(age.last), at, hoursPerDay) : null;
+  const metered =
+    ageDays !== null && age.last ? hoursSince(facts.meter, instantOf(age.last), at, hoursPerDay) : null;
   const usedHours = metered ?? (ageDays === null ? null : ageDays * hoursPerDay);
   const offset = usedHours === null || ageDays === null ? 0 : usedHours - ageDays * hoursPerDay;
   return {
@@ -34,7 +35,12 @@ function recentHoursPerDay(meter: readonly MeterReading[], at: number): number |
 }
 
 /** Hours run since an instant: from the meter, the gap to now at the recent rate. null without a reading since. */
-function hoursSince(meter: readonly MeterReading[], since: number, at: number, hoursPerDay: number): number | null {
+function hoursSince(
+  meter: readonly MeterReading[],
+  since: number,
+  at: number,
+  hoursPerDay: number,
+): number | null {
   const after = meter.filter((reading) => reading.at >= since);
   const first = after[0];
   const last = after.at(-1);

@@ -1,0 +1,35 @@
+#!/usr/bin/env node
+import { Command, CommanderError } from 'commander';
+import { backupCommand } from './commands/backup.ts';
+import { checkCommand } from './commands/check.ts';
+import { demoCommand } from './commands/demo.ts';
+import { exportCommand } from './commands/export.ts';
+import { importCommand } from './commands/import.ts';
+import { planCommand } from './commands/plan.ts';
+import { restoreCommand } from './commands/restore.ts';
+import { serveCommand } from './commands/serve.ts';
+import { exitCodeOf, printError } from './exit.ts';
+
+// Standard output holds answers only; everything else goes to standard error.
+const program = new Command('jondrel')
+  .description('Plans the upkeep of aquarium life support.')
+  .exitOverride();
+for (const add of [
+  serveCommand,
+  demoCommand,
+  planCommand,
+  exportCommand,
+  importCommand,
+  backupCommand,
+  restoreCommand,
+  checkCommand,
+]) {
+  program.addCommand(add().exitOverride());
+}
+
+try {
+  await program.parseAsync();
+} catch (error) {
+  if (!(error instanceof CommanderError)) printError(error);
+  process.exitCode = exitCodeOf(error);
+}

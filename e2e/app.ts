@@ -1,0 +1,73 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { test as base, expect, type Page } from '@playwright/test';
+
+/** A server of its own for each test, on a free port, with an empty data directory. */
+export class Server {
+  readonly dataDir = mkdtempSync(join(tmpdir(), 'jondrel-e2e-'));
+  address = '';
+  private child: ChildProcess | null = null;
+
+  async start(): Promise<void> {
+    const child = spawn(
+      process.execPath,
+      ['dist/cli/main.js', 'serve', '--data', this.dataDir, '--port', '0'],
+      { stdio: ['ignore', 'ignore', 'pipe'] },
+    );
+    this.child = child;
+    this.address = await new Promise<string>((resolve, reject) => {
+      let said = '';
+      child.stderr?.on('data', (chunk: Buffer) => {
+        said += chunk.toString();
+        const found = /http:\/\/localhost:\d+/.exec(said);
+        if (found) resolve(found[0]);
+      });
+      child.once('exit', () => reject(new Error(`the server ended: ${said}`)));
+    });
+  }
+  async stop(): Promise<void> {
+    const child = this.child;
+    if (!child) return;
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill();
+    await ended;
+    this.child = null;
+  }
+  remove(): void {
+    rmSync(this.dataDir, { recursive: true, force: true });
+  }
+}
+
+export const test = base.extend<{ server: Server }>({
+  server: async ({}, use) => {
+    const server = new Server();
+    await server.start();
+    await use(server);
+    await server.stop();
+    server.remove();
+  },
+});
+export { expect };
+
+/** Describes a salt-water tank with one felt sock, last swapped as given. */
+export async function describeReef(page: Page, server: Server, lastSwap: 'today' | 'unknown'): Promise<void> {
+  await page.goto(`${server.address}/describe`);
+  await page.getByRole('button', { name: /Salt water/ }).click();
+  await page.getByLabel('What do you call it?').fill('Reef');
+  await page.getByRole('button', { name: /^Next/ }).click();
+  await page.getByLabel('Length inside').fill('120');
+  await page.getByLabel('Width inside').fill('50');
+  await page.getByLabel('Water depth').fill('45');
+  await page.getByRole('button', { name: /^Next/ }).click();
+  await page.getByLabel('Search the catalogue').fill('sock');
+  await page.keyboard.press('Enter');
+  if (lastSwap === 'today') await page.getByRole('button', { name: 'On a date' }).first().click();
+  await page.getByRole('button', { name: /^Next/ }).click();
+  await page
+    .getByRole('button', { name: /See the whole plan/ })
+    .last()
+    .click();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
+}

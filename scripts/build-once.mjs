@@ -1,0 +1,4 @@
+import { ensureBuilt, preparePackages } from './prepare.mjs';
+
+preparePackages();
+ensureBuilt();

@@ -1,0 +1,82 @@
+import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Plan } from '../../contract/plan.ts';
+import { settingOf } from '../../contract/plan.ts';
+import type { RecordContent, Stored } from '../../contract/records.ts';
+import { Snapshot } from '../../contract/snapshot.ts';
+import { todayIn } from '../parts/dates.ts';
+import { api } from './client.ts';
+
+export interface About {
+  demo?: { madeOn: string; ageDays: number };
+  dataDir?: string;
+  now: string;
+}
+
+export const useSnapshot = (): Snapshot => {
+  const { data } = useSuspenseQuery({
+    queryKey: ['snapshot'],
+    queryFn: () => api.get<Stored[]>('/snapshot'),
+  });
+  return useMemo(() => Snapshot.of(data), [data]);
+};
+export const usePlan = (): Plan =>
+  useSuspenseQuery({ queryKey: ['plan'], queryFn: () => api.get<Plan>('/plan') }).data;
+export const useAbout = (): About =>
+  useSuspenseQuery({
+    queryKey: ['about'],
+    queryFn: () => api.get<About>('/about'),
+    staleTime: Number.POSITIVE_INFINITY,
+  }).data;
+export const useSetting = (): RecordContent<'setting'> => {
+  const snapshot = useSnapshot();
+  return useMemo(() => settingOf(snapshot), [snapshot]);
+};
+
+/**
+ * The server's clock on this screen: it says what day it is, so that a device with a wrong clock still shows
+ * the plan's today. Steps every half minute.
+ */
+export function useNow(): number {
+  const about = useAbout();
+  const [offset] = useState(() => Date.parse(about.now) - Date.now());
+  const [now, setNow] = useState(() => Date.now() + offset);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now() + offset), 30_000);
+    return () => clearInterval(timer);
+  }, [offset]);
+  return now;
+}
+
+/** A second window follows without a reload, and dates renew at each site's midnight. */
+export function useFollow(): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    const source = new EventSource('/api/changes');
+    let seen = false;
+    const refresh = () => {
+      void client.invalidateQueries({ queryKey: ['snapshot'] });
+      void client.invalidateQueries({ queryKey: ['plan'] });
+    };
+    source.addEventListener('change', refresh);
+    // after a break, whatever was missed is fetched again
+    source.addEventListener('hello', () => {
+      if (seen) refresh();
+      seen = true;
+    });
+    return () => source.close();
+  }, [client]);
+
+  const snapshot = useSnapshot();
+  const now = useNow();
+  const days = snapshot
+    .all('site')
+    .map((site) => todayIn(site.content.timeZone, now))
+    .join();
+  const before = useRef(days);
+  useEffect(() => {
+    if (before.current === days) return;
+    before.current = days;
+    void client.invalidateQueries({ queryKey: ['plan'] });
+  }, [client, days]);
+}

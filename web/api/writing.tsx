@@ -1,0 +1,145 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+import { v7 as uuid } from 'uuid';
+import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
+import type { Write, WorkResult } from '../../contract/work.ts';
+import { ConflictDialog, type Conflict } from '../parts/ConflictDialog.tsx';
+import { SavedLine, type Saved } from '../parts/SavedLine.tsx';
+import { api, ApiProblem } from './client.ts';
+import { whoIsHere } from './person.ts';
+
+interface Writing {
+  /** Sends a unit of work; the line at the foot says what happened and offers to undo it. */
+  write: (writes: Write[], said: string | null, why?: string) => Promise<WorkResult | null>;
+  pending: boolean;
+}
+const Context = createContext<Writing | null>(null);
+
+export function useWriting(): Writing {
+  const writing = useContext(Context);
+  if (!writing) throw new Error('useWriting stands outside WritingProvider');
+  return writing;
+}
+
+export function WritingProvider({ children }: { children: ReactNode }) {
+  const client = useQueryClient();
+  const [saved, setSaved] = useState<Saved | null>(null);
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const { mutateAsync, isPending } = useMutation({ mutationFn: api.work });
+
+  const send = useCallback(
+    async (writes: Write[], why: string): Promise<WorkResult> => {
+      const result = await mutateAsync({ writes, why, who: whoIsHere() });
+      await Promise.all([
+        client.invalidateQueries({ queryKey: ['snapshot'] }),
+        client.invalidateQueries({ queryKey: ['plan'] }),
+      ]);
+      return result;
+    },
+    [client, mutateAsync],
+  );
+
+  const write = useCallback(
+    async (writes: Write[], said: string | null, why = ''): Promise<WorkResult | null> => {
+      try {
+        const result = await send(writes, why);
+        if (said) setSaved({ said, key: uuid(), undo: undoOf(writes, result) });
+        return result;
+      } catch (error) {
+        if (
+          error instanceof ApiProblem &&
+          error.problem.status === 409 &&
+          error.problem.stored &&
+          error.problem.sent
+        ) {
+          setConflict({ stored: error.problem.stored, sent: error.problem.sent as Stored['content'], said });
+          return null;
+        }
+        throw error;
+      }
+    },
+    [send],
+  );
+  const writing = useMemo(() => ({ write, pending: isPending }), [write, isPending]);
+
+  const undo = async (): Promise<void> => {
+    if (!saved?.undo) return;
+    const { undo: writes } = saved;
+    setSaved(null);
+    await write(writes, null, 'undone');
+    setSaved({ said: 'Undone.', key: uuid(), undo: null });
+  };
+  const settle = async (choice: 'theirs' | 'mine'): Promise<void> => {
+    const settled = conflict;
+    setConflict(null);
+    if (!settled) return;
+    if (choice === 'mine') {
+      await write(
+        [
+          {
+            op: 'revise',
+            kind: settled.stored.kind,
+            id: settled.stored.id,
+            revisionId: uuid(),
+            baseVersion: settled.stored.version,
+            content: settled.sent,
+          },
+        ],
+        settled.said,
+        'chosen over another change',
+      );
+    } else {
+      await client.invalidateQueries();
+    }
+  };
+
+  return (
+    <Context.Provider value={writing}>
+      {children}
+      <SavedLine saved={saved} onUndo={() => void undo()} onClose={() => setSaved(null)} />
+      <ConflictDialog conflict={conflict} onSettle={(choice) => void settle(choice)} />
+    </Context.Provider>
+  );
+}
+
+/** What takes a unit of work back: new records go, deleted ones return. A revision is undone where it was made. */
+function undoOf(writes: readonly Write[], result: WorkResult): Write[] | null {
+  if (writes.some((write) => write.op === 'revise' || write.op === 'restore')) return null;
+  return writes
+    .map((write, i): Write => {
+      const version = result.results[i]?.version ?? 1;
+      const common = { kind: write.kind, id: write.id, revisionId: uuid(), baseVersion: version };
+      return write.op === 'create' ? { op: 'delete', ...common } : { op: 'restore', ...common };
+    })
+    .reverse();
+}
+
+/** A record's id and its first revision's, made on this device. */
+export interface NewIds {
+  id: string;
+  revisionId: string;
+}
+export const newIds = (id: string = uuid()): NewIds => ({ id, revisionId: uuid() });
+export function creating<K extends RecordKind>(
+  kind: K,
+  content: RecordContent<K>,
+  ids: NewIds = newIds(),
+): Write {
+  return { op: 'create', kind, id: ids.id, revisionId: ids.revisionId, content };
+}
+export function revising<K extends RecordKind>(record: Stored<K>, content: RecordContent<K>): Write {
+  return {
+    op: 'revise',
+    kind: record.kind,
+    id: record.id,
+    revisionId: uuid(),
+    baseVersion: record.version,
+    content,
+  };
+}
+export function deleting(record: Stored): Write {
+  return { op: 'delete', kind: record.kind, id: record.id, revisionId: uuid(), baseVersion: record.version };
+}
+export function restoring(record: Stored): Write {
+  return { op: 'restore', kind: record.kind, id: record.id, revisionId: uuid(), baseVersion: record.version };
+}

@@ -1,0 +1,33 @@
+import '@fontsource-variable/archivo/wdth.css';
+import '@fontsource-variable/public-sans';
+import CssBaseline from '@mui/material/CssBaseline';
+import { ThemeProvider } from '@mui/material/styles';
+import { AdapterLuxon } from '@mui/x-date-pickers/AdapterLuxon';
+import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { router } from './router.tsx';
+import { theme } from './theme/theme.ts';
+import './theme/look.css';
+
+// the server pushes changes: nothing is fetched again without a reason
+const client = new QueryClient({
+  defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY, retry: 1, refetchOnWindowFocus: false } },
+});
+
+const root = document.getElementById('root');
+if (!root) throw new Error('index.html has no #root');
+createRoot(root).render(
+  <StrictMode>
+    <ThemeProvider theme={theme} defaultMode="system">
+      <CssBaseline />
+      <LocalizationProvider dateAdapter={AdapterLuxon} adapterLocale="en-GB">
+        <QueryClientProvider client={client}>
+          <RouterProvider router={router} />
+        </QueryClientProvider>
+      </LocalizationProvider>
+    </ThemeProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,66 @@
+import { lazy, Suspense, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Outlet, useNavigate } from 'react-router';
+import { useAbout, useFollow } from '../api/data.ts';
+import { usePersonHere } from '../api/person.ts';
+import { useWriting } from '../api/writing.tsx';
+import { Band, places, Rail } from './Rail.tsx';
+
+const Palette = lazy(() => import('./Palette.tsx'));
+
+/** What stands round every screen: the staff, the palette, the keys, the thread to the server. */
+export function Frame() {
+  useFollow();
+  const navigate = useNavigate();
+  const about = useAbout();
+  const here = usePersonHere();
+  const { pending } = useWriting();
+  const [palette, setPalette] = useState<'closed' | 'all' | 'log'>('closed');
+  useHotkeys('ctrl+k, meta+k', () => setPalette('all'), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('n', () => setPalette('log'), { preventDefault: true });
+  useHotkeys(
+    places.map((place) => `g>${place.name[place.key]?.toLowerCase() ?? ''}`),
+    (_event, hotkey) => {
+      const letter = hotkey.keys?.at(-1);
+      const place = places.find((one) => one.name[one.key]?.toLowerCase() === letter);
+      if (place) void navigate(place.to);
+    },
+  );
+  return (
+    <div className="app">
+      <Rail
+        foot={
+          <>
+            <span>Press G, then the letter</span>
+            <button type="button" onClick={() => setPalette('all')}>
+              Find
+              <br />
+              Ctrl K
+            </button>
+            {about.demo && (
+              <span>Demo data{about.demo.ageDays > 7 ? `, made ${about.demo.ageDays} days ago` : ''}</span>
+            )}
+            <span>
+              {here.name && (
+                <>
+                  {here.name}
+                  <br />
+                </>
+              )}
+              {pending ? 'saving…' : 'all saved'}
+            </span>
+          </>
+        }
+      />
+      <Suspense fallback={<main className="page">Opening…</main>}>
+        <Outlet />
+      </Suspense>
+      <Band onMore={() => setPalette('all')} />
+      {palette !== 'closed' && (
+        <Suspense fallback={null}>
+          <Palette mode={palette} onClose={() => setPalette('closed')} />
+        </Suspense>
+      )}
+    </div>
+  );
+}

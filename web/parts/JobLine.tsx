@@ -1,0 +1,160 @@
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import type { PlanRow } from '../../contract/plan.ts';
+import type { DateStyle } from '../../core/explain/words.ts';
+import { Field } from '../strip/Axis.tsx';
+import type { Scale } from '../strip/geometry.ts';
+import { LifeStrip } from '../strip/LifeStrip.tsx';
+import { StateWord, stateWords } from '../strip/marks.tsx';
+import { stripOf } from '../strip/stripData.ts';
+import { relativeWord, writeDay } from './dates.ts';
+
+export interface JobLineProps {
+  row: PlanRow;
+  scale: Scale | null;
+  style: DateStyle;
+  phone: boolean;
+  /** The place line under the job; left out where the screen already says it. */
+  place: string | null;
+  chosen: boolean;
+  onChoose: () => void;
+  children?: ReactNode;
+  /** One line a job, the sentence only when it is chosen. */
+  dense?: boolean;
+}
+
+/** One job: what, its strip, its date and the reason beside it. Chosen, it opens to its actions. */
+export function JobLine(props: JobLineProps) {
+  const { row, chosen, onChoose, children, phone } = props;
+  return (
+    <li
+      className={`job cells${chosen ? ' chosen' : ''}${props.dense ? ' dense' : ''}`}
+      data-job={row.jobId}
+      data-state={row.state}
+    >
+      {phone ? <PhoneLine {...props} /> : <DeskLine {...props} />}
+      {chosen && (
+        <div className="open" onKeyDown={(event) => event.key === 'Escape' && onChoose()}>
+          {children}
+        </div>
+      )}
+    </li>
+  );
+}
+
+function Name({ row, chosen, onChoose, place, phone, style, dense }: JobLineProps) {
+  return (
+    <button
+      type="button"
+      className="rowlink"
+      aria-expanded={chosen}
+      aria-label={`${row.target}: ${row.action}`}
+      onClick={onChoose}
+    >
+      {!(dense && row.thing === '') && (
+        <span className="name" style={{ display: 'block' }}>
+          {row.thing}
+        </span>
+      )}
+      <span
+        className="soft"
+        style={{ display: phone ? 'flex' : 'block', justifyContent: 'space-between', gap: 12 }}
+      >
+        <span>
+          {row.action}
+          {phone && place ? `, ${place}` : ''}
+        </span>
+        {phone && <DateWord row={row} style={style} />}
+      </span>
+      {!phone && place && (
+        <span className="soft" style={{ display: 'block' }}>
+          {place}
+        </span>
+      )}
+    </button>
+  );
+}
+
+export function DateWord({ row, style }: { row: PlanRow; style: DateStyle }) {
+  const { state, recommended, today } = row;
+  if (state === 'left-off' || state === 'paused') return null;
+  if (recommended === null) return <span className="nb">no date yet</span>;
+  return (
+    <span className={`nb${state === 'past-window' ? ' late' : ''}`}>
+      {writeDay(recommended, today, style)}, <b>{relativeWord(recommended, today)}</b>
+    </span>
+  );
+}
+
+function DeskLine(props: JobLineProps) {
+  const { row, scale, style } = props;
+  return (
+    <>
+      <div className="what">
+        <Name {...props} />
+      </div>
+      <div style={{ position: 'relative', minWidth: 0 }}>
+        {scale && (
+          <>
+            <div style={{ position: 'absolute', inset: '-7px 0 -7px 0' }}>
+              <Field scale={scale} />
+            </div>
+            <div className="strip">
+              <LifeStrip data={stripOf(row)} scale={scale} label={stripLabel(row, style)} />
+            </div>
+          </>
+        )}
+      </div>
+      <div className="why">
+        <div className="when">
+          <StateWord state={row.state} />
+          <DateWord row={row} style={style} />
+        </div>
+        {!(props.dense && !props.chosen) && <p className="reason">{row.sentence}</p>}
+      </div>
+    </>
+  );
+}
+
+function PhoneLine(props: JobLineProps) {
+  const { row, scale, style } = props;
+  return (
+    <>
+      <div style={{ position: 'relative' }}>
+        <span style={{ position: 'absolute', right: 0, top: 0 }}>
+          <StateWord state={row.state} />
+        </span>
+        <Name {...props} />
+      </div>
+      {scale && (
+        <div style={{ position: 'relative', padding: '2px 0' }}>
+          <Field scale={scale} />
+          <div className="strip">
+            <LifeStrip data={stripOf(row)} scale={scale} label={stripLabel(row, style)} />
+          </div>
+        </div>
+      )}
+      <p className="reason">{row.sentence}</p>
+    </>
+  );
+}
+
+/** The strip in words, for readers of screens. */
+function stripLabel(row: PlanRow, style: DateStyle): string {
+  const day = (at: string | null) => (at ? writeDay(at, row.today, style) : 'not known');
+  return `${row.target}, ${row.action}: ${stateWords[row.state]}. Last done ${day(row.lastDone)}; window ${day(row.earliest)} to ${day(row.latest)}, likely ${day(row.likely)}; recommended ${day(row.recommended)}.`;
+}
+
+export function OpenLink({ row }: { row: PlanRow }) {
+  if (!row.componentId)
+    return (
+      <Link className="btn2" to={`/systems/${row.systemIds[0] ?? ''}`}>
+        Open the system
+      </Link>
+    );
+  return (
+    <Link className="btn2" to={`/components/${row.componentId}?job=${row.jobId}`}>
+      Open
+    </Link>
+  );
+}

@@ -1,0 +1,155 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { foundGrades, type Found } from '../../core/wear/found.ts';
+import { gradeMeaning } from '../../core/explain/ruleReason.ts';
+import type { PlanRow } from '../../contract/plan.ts';
+import type { Write } from '../../contract/work.ts';
+import { usePersonHere } from '../api/person.ts';
+import { creating, useWriting, type NewIds } from '../api/writing.tsx';
+import { FoundBar } from '../strip/marks.tsx';
+import { LogMore, emptyMore, type More } from './LogMore.tsx';
+import { ProblemNote } from './ProblemNote.tsx';
+import { PutOff } from './PutOff.tsx';
+import { useFixedIds } from './useFixedIds.ts';
+
+type Mode = 'done' | 'looked' | 'put-off';
+
+/** Log a job: how it was found is the second tap. More only if wanted; "only looked" grades and resets nothing. */
+export function LogJob({ row, onLogged }: { row: PlanRow; onLogged?: () => void }) {
+  const [mode, setMode] = useState<Mode>('done');
+  const [more, setMore] = useState<More | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  const [ids, renew] = useFixedIds();
+  const here = usePersonHere();
+  const { write, pending } = useWriting();
+
+  const send = async (grade: Found | null): Promise<void> => {
+    if (pending) return;
+    setError(null);
+    try {
+      await write(
+        writesFor(row, mode, grade, more ?? emptyMore(row, here.id), ids),
+        saidFor(row, mode, grade),
+      );
+      renew();
+      setMore(null);
+      setFound(null);
+      onLogged?.();
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  if (mode === 'put-off') return <PutOff row={row} onDone={() => setMode('done')} />;
+  const graded = row.foundScale !== 'none';
+  return (
+    <div style={{ display: 'grid', gap: 12 }}>
+      {graded ? (
+        <>
+          <h3>{mode === 'done' ? 'Done: how was it found?' : 'Only looked: how does it look?'}</h3>
+          <div className="found" role="group" aria-label="How it was found">
+            {foundGrades.map((grade, i) => (
+              <button
+                key={grade}
+                type="button"
+                aria-pressed={found === grade}
+                disabled={pending}
+                onClick={() => (more ? setFound(grade) : void send(grade))}
+              >
+                <span className="word">
+                  {grade.replace('-', ' ')} <FoundBar found={grade} />
+                </span>
+                <span className="says">{row.foundWords[i] ?? gradeMeaning[grade]}</span>
+              </button>
+            ))}
+          </div>
+        </>
+      ) : (
+        !more && (
+          <div>
+            <Button variant="contained" disabled={pending} onClick={() => void send(null)}>
+              Done today
+            </Button>
+          </div>
+        )
+      )}
+      {more && <LogMore row={row} value={more} onChange={setMore} looked={mode === 'looked'} />}
+      <ProblemNote error={error} />
+      <div className="actions">
+        {more && (
+          <Button
+            variant="contained"
+            disabled={pending || (mode === 'looked' && found === null)}
+            onClick={() => void send(found)}
+          >
+            {mode === 'done' ? 'Log it done' : 'Log the look'}
+          </Button>
+        )}
+        {!more && graded && mode === 'done' && (
+          <button type="button" className="btn2" disabled={pending} onClick={() => void send(null)}>
+            Done, not graded
+          </button>
+        )}
+        <button type="button" className="btn2" onClick={() => setMore(more ? null : emptyMore(row, here.id))}>
+          {more ? 'Less' : 'Another day, more to say'}
+        </button>
+        {graded && (
+          <button type="button" className="btn2" onClick={() => setMode(mode === 'done' ? 'looked' : 'done')}>
+            {mode === 'done' ? 'I only looked' : 'It was done'}
+          </button>
+        )}
+        <button type="button" className="btn2" onClick={() => setMode('put-off')}>
+          Put it off
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function saidFor(row: PlanRow, mode: Mode, found: Found | null): string {
+  const grade = found ? `, found ${found.replace('-', ' ')}` : '';
+  return mode === 'looked'
+    ? `${row.thing}: look logged${grade}.`
+    : `${row.thing}: ${row.action} logged${grade}.`;
+}
+
+function writesFor(row: PlanRow, mode: Mode, found: Found | null, more: More, ids: NewIds): Write[] {
+  const { when, whoId, note } = more;
+  const common = {
+    jobId: row.jobId,
+    when,
+    whoId,
+    note,
+    pictureIds: more.pictures.map((picture) => picture.ids.id),
+  };
+  const pictures = more.pictures.map((picture) => creating('picture', picture.content, picture.ids));
+  if (mode === 'looked' && found) return [...pictures, creating('look', { ...common, found }, ids)];
+  const readings = more.readings.flatMap(({ channelId, value, ids: readingIds }) =>
+    value === null
+      ? []
+      : [
+          creating(
+            'reading',
+            {
+              channelId,
+              when,
+              value,
+              below: false,
+              source: 'typed',
+              quality: 'good',
+              timing: 'after',
+              serviceId: ids.id,
+              whoId,
+              note: '',
+            },
+            readingIds,
+          ),
+        ],
+  );
+  const service = creating(
+    'service',
+    { ...common, found, shareDone: more.shareDone, minutes: more.minutes, supplies: more.supplies },
+    ids,
+  );
+  return [...pictures, service, ...readings];
+}

@@ -1,0 +1,206 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { toStored, type QuantityId } from '../../core/quantity/quantities.ts';
+import type { When } from '../../contract/fields.ts';
+import type { PlanRow } from '../../contract/plan.ts';
+import type { RecordContent } from '../../contract/records.ts';
+import { api } from '../api/client.ts';
+import { useSetting, useSnapshot } from '../api/data.ts';
+import { newIds, type NewIds } from '../api/writing.tsx';
+import { Choice } from './Choice.tsx';
+import { NumberField } from './NumberField.tsx';
+import { ProblemNote } from './ProblemNote.tsx';
+import { unitFor } from './units.ts';
+import { WhenField } from './WhenField.tsx';
+
+export interface More {
+  when: When;
+  whoId: string | null;
+  minutes: number | null;
+  shareDone: number;
+  supplies: RecordContent<'service'>['supplies'];
+  note: string;
+  pictures: { ids: NewIds; content: RecordContent<'picture'> }[];
+  readings: { channelId: string; ids: NewIds; value: number | null }[];
+}
+
+export function emptyMore(row: PlanRow, whoId: string | null): More {
+  return {
+    when: { kind: 'day', day: row.today },
+    whoId,
+    minutes: null,
+    shareDone: 1,
+    supplies: [],
+    note: '',
+    pictures: [],
+    readings: [],
+  };
+}
+
+const shares = [
+  { value: '1', label: 'All of it' },
+  { value: '0.66', label: 'Two thirds' },
+  { value: '0.5', label: 'Half' },
+  { value: '0.33', label: 'A third' },
+] as const;
+
+/** When, who, how much of it, readings, supplies, minutes, a note, a picture: all optional. */
+export function LogMore({
+  row,
+  value,
+  onChange,
+  looked,
+}: {
+  row: PlanRow;
+  value: More;
+  onChange: (more: More) => void;
+  looked: boolean;
+}) {
+  const snapshot = useSnapshot();
+  const setting = useSetting();
+  const [error, setError] = useState<unknown>(null);
+  const set = (some: Partial<More>) => onChange({ ...value, ...some });
+  const people = snapshot.all('person');
+  const unit = snapshot.get('component', row.componentId ?? '')?.content.parentId ?? row.componentId;
+  const channels = snapshot
+    .all('channel')
+    .filter(
+      (channel) => channel.content.componentId === unit || channel.content.componentId === row.componentId,
+    );
+
+  const addPicture = async (file: File): Promise<void> => {
+    setError(null);
+    const form = new FormData();
+    form.append('picture', file);
+    try {
+      const content = await api.post<RecordContent<'picture'>>('/pictures', form);
+      set({ pictures: [...value.pictures, { ids: newIds(), content }] });
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  const setReading = (channelId: string, read: number | null): void => {
+    const known = value.readings.find((reading) => reading.channelId === channelId) ?? {
+      channelId,
+      ids: newIds(),
+      value: null,
+    };
+    set({
+      readings: [
+        ...value.readings.filter((reading) => reading.channelId !== channelId),
+        { ...known, value: read },
+      ],
+    });
+  };
+
+  return (
+    <div style={{ display: 'grid', gap: 14, maxWidth: 760 }}>
+      <WhenField label="When" value={value.when} today={row.today} onChange={(when) => set({ when })} />
+      {people.length > 0 && (
+        <Choice
+          label="Who"
+          value={value.whoId ?? ''}
+          options={[
+            ...people.map((person) => ({ value: person.id, label: person.content.name })),
+            { value: '', label: 'Not said' },
+          ]}
+          onChange={(id) => set({ whoId: id || null })}
+        />
+      )}
+      {!looked && (
+        <>
+          <Choice
+            label="How much of it"
+            value={String(value.shareDone)}
+            options={shares}
+            onChange={(share) => set({ shareDone: Number(share) })}
+          />
+          <div className="fields">
+            <NumberField
+              label="Minutes it took"
+              unit="min"
+              value={value.minutes}
+              onChange={(minutes) => set({ minutes })}
+            />
+            {channels.map((channel) => {
+              const quantity: QuantityId = channel.content.quantity;
+              const shownUnit = unitFor(quantity, setting);
+              return (
+                <NumberField
+                  key={channel.id}
+                  label={channel.content.name}
+                  unit={shownUnit}
+                  value={value.readings.find((reading) => reading.channelId === channel.id)?.value ?? null}
+                  onChange={(shown) =>
+                    setReading(channel.id, shown === null ? null : toStored(quantity, shown, shownUnit))
+                  }
+                />
+              );
+            })}
+          </div>
+          <Supplies value={value.supplies} onChange={(supplies) => set({ supplies })} />
+        </>
+      )}
+      <TextField
+        label="Note"
+        multiline
+        minRows={2}
+        value={value.note}
+        onChange={(event) => set({ note: event.target.value })}
+      />
+      <div className="actions">
+        <label className="btn2">
+          Add a picture
+          <input
+            type="file"
+            accept="image/jpeg,image/png,image/webp"
+            className="visually-hidden"
+            onChange={(event) => event.target.files?.[0] && void addPicture(event.target.files[0])}
+          />
+        </label>
+        {value.pictures.length > 0 && (
+          <span className="soft">
+            {value.pictures.map((picture) => picture.content.name || 'a picture').join(', ')}
+          </span>
+        )}
+      </div>
+      <ProblemNote error={error} />
+    </div>
+  );
+}
+
+function Supplies({
+  value,
+  onChange,
+}: {
+  value: More['supplies'];
+  onChange: (supplies: More['supplies']) => void;
+}) {
+  return (
+    <div style={{ display: 'grid', gap: 8 }}>
+      {value.map((supply, i) => (
+        <div key={i} className="fields">
+          <TextField
+            label="Supply used"
+            value={supply.name}
+            onChange={(event) =>
+              onChange(value.map((one, k) => (k === i ? { ...one, name: event.target.value } : one)))
+            }
+          />
+          <TextField
+            label="Amount"
+            value={supply.amount}
+            onChange={(event) =>
+              onChange(value.map((one, k) => (k === i ? { ...one, amount: event.target.value } : one)))
+            }
+          />
+        </div>
+      ))}
+      <div>
+        <button type="button" className="btn2" onClick={() => onChange([...value, { name: '', amount: '' }])}>
+          Add a supply used
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,76 @@
+import Dialog from '@mui/material/Dialog';
+import { Command } from 'cmdk';
+import { useNavigate } from 'react-router';
+import { usePlan, useSnapshot } from '../api/data.ts';
+import { stateWords } from '../strip/marks.tsx';
+import { places } from './Rail.tsx';
+import './palette.css';
+
+/** Find anything by typing: screens, systems, equipment, jobs to log. `log` shows jobs only. */
+export default function Palette({ mode, onClose }: { mode: 'all' | 'log'; onClose: () => void }) {
+  const navigate = useNavigate();
+  const plan = usePlan();
+  const snapshot = useSnapshot();
+  const go = (to: string) => {
+    onClose();
+    void navigate(to);
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+      aria-label={mode === 'log' ? 'Log a job' : 'Find'}
+      slotProps={{ container: { sx: { alignItems: 'flex-start', pt: { xs: 2, md: 8 } } } }}
+    >
+      <Command loop label={mode === 'log' ? 'Which job was done?' : 'Find'} className="palette">
+        <div className="h" style={{ padding: '12px 16px 0' }}>
+          {mode === 'log' ? 'Which job was done?' : 'Find a screen, a system, a job'}
+        </div>
+        <Command.Input autoFocus aria-label="Type to find" />
+        <Command.List>
+          <Command.Empty>Nothing answers to that.</Command.Empty>
+          {mode === 'all' && (
+            <Command.Group heading="Screens">
+              {places.map((place) => (
+                <Command.Item key={place.to} value={`screen ${place.name}`} onSelect={() => go(place.to)}>
+                  <b>{place.name}</b>
+                  <kbd>G {place.name[place.key]?.toUpperCase()}</kbd>
+                </Command.Item>
+              ))}
+              <Command.Item value="describe add a system tank new" onSelect={() => go('/describe')}>
+                <b>Describe a system</b>
+              </Command.Item>
+              {snapshot.all('system').map((system) => (
+                <Command.Item
+                  key={system.id}
+                  value={`system ${system.content.name} ${system.id}`}
+                  onSelect={() => go(`/systems/${system.id}`)}
+                >
+                  <b>{system.content.name}</b>
+                  <span className="soft">system</span>
+                </Command.Item>
+              ))}
+            </Command.Group>
+          )}
+          <Command.Group heading="Jobs">
+            {plan.jobs.map((row) => (
+              <Command.Item
+                key={row.jobId}
+                value={`${row.thing} ${row.action} ${row.systemName} ${row.jobId}`}
+                onSelect={() => go(`/today?job=${row.jobId}`)}
+              >
+                <span>
+                  <b>{row.thing}</b>, {row.action}
+                  {row.systemName !== row.thing && <span className="soft"> · {row.systemName}</span>}
+                </span>
+                <span className="soft">{stateWords[row.state]}</span>
+              </Command.Item>
+            ))}
+          </Command.Group>
+        </Command.List>
+      </Command>
+    </Dialog>
+  );
+}

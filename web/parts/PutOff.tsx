@@ -1,0 +1,67 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { addDays, type Day } from '../../core/time/day.ts';
+import type { PlanRow } from '../../contract/plan.ts';
+import { usePersonHere } from '../api/person.ts';
+import { creating, useWriting } from '../api/writing.tsx';
+import { ProblemNote } from './ProblemNote.tsx';
+import { useFixedIds } from './useFixedIds.ts';
+import { DayField } from './WhenField.tsx';
+
+/** Puts a job off until a day, with a reason: both are kept, and counted. */
+export function PutOff({ row, onDone }: { row: PlanRow; onDone: () => void }) {
+  const [until, setUntil] = useState<Day>(row.nextVisit ?? addDays(row.today, 7));
+  const [reason, setReason] = useState('');
+  const [error, setError] = useState<unknown>(null);
+  const here = usePersonHere();
+  const { write, pending } = useWriting();
+  const [ids] = useFixedIds();
+  const send = async (): Promise<void> => {
+    setError(null);
+    try {
+      await write(
+        [
+          creating(
+            'skip',
+            { jobId: row.jobId, when: { kind: 'day', day: row.today }, whoId: here.id, until, reason },
+            ids,
+          ),
+        ],
+        `${row.thing}: put off.`,
+      );
+      onDone();
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  return (
+    <div className="form">
+      <h3>Put off until when, and why?</h3>
+      {row.skips > 0 && (
+        <p className="soft">
+          Put off {row.skips === 1 ? 'once' : `${row.skips} times`} since it was last done.
+        </p>
+      )}
+      <div className="actions">
+        <DayField label="Until" value={until} min={addDays(row.today, 1)} onChange={setUntil} />
+        <TextField
+          label="Reason"
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          sx={{ minWidth: 280 }}
+        />
+      </div>
+      <ProblemNote error={error} />
+      <div className="actions">
+        <Button variant="contained" disabled={pending || reason.trim() === ''} onClick={() => void send()}>
+          Put it off
+        </Button>
+        <button type="button" className="btn2" onClick={onDone}>
+          Leave it
+        </button>
+        {reason.trim() === '' && <span className="soft">A reason is needed: the next person will ask.</span>}
+      </div>
+    </div>
+  );
+}

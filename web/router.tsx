@@ -1,0 +1,65 @@
+import { lazy, Suspense, type ComponentType } from 'react';
+import { createBrowserRouter, Navigate, Outlet } from 'react-router';
+import { Frame } from './parts/Frame.tsx';
+import { Failure } from './parts/Failure.tsx';
+import { WritingProvider } from './api/writing.tsx';
+import { TodayScreen } from './screens/today/TodayScreen.tsx';
+
+/** A screen fetched when it is first opened. */
+function later<K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) {
+  const Screen = lazy(async (): Promise<{ default: ComponentType }> => ({ default: (await load())[name] }));
+  return <Screen />;
+}
+
+function Shell() {
+  return (
+    <Suspense fallback={<p style={{ padding: 28 }}>Reading the records…</p>}>
+      <WritingProvider>
+        <Outlet />
+      </WritingProvider>
+    </Suspense>
+  );
+}
+
+export const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Failure />,
+    children: [
+      {
+        path: '/describe',
+        element: later(() => import('./screens/first-run/FirstRunScreen.tsx'), 'FirstRunScreen'),
+      },
+      {
+        element: <Frame />,
+        children: [
+          { index: true, element: <Navigate to="/today" replace /> },
+          { path: '/today', element: <TodayScreen /> },
+          {
+            path: '/systems',
+            element: later(() => import('./screens/systems/SystemsScreen.tsx'), 'SystemsScreen'),
+          },
+          {
+            path: '/systems/:systemId',
+            element: later(() => import('./screens/system/SystemScreen.tsx'), 'SystemScreen'),
+          },
+          {
+            path: '/systems/:systemId/add',
+            element: later(() => import('./screens/system/AddEquipmentScreen.tsx'), 'AddEquipmentScreen'),
+          },
+          {
+            path: '/components/:componentId',
+            element: later(() => import('./screens/component/ComponentScreen.tsx'), 'ComponentScreen'),
+          },
+          { path: '/plan', element: later(() => import('./screens/plan/PlanScreen.tsx'), 'PlanScreen') },
+          { path: '/log', element: later(() => import('./screens/log/LogScreen.tsx'), 'LogScreen') },
+          {
+            path: '/settings',
+            element: later(() => import('./screens/settings/SettingsScreen.tsx'), 'SettingsScreen'),
+          },
+          { path: '*', element: later(() => import('./parts/Nowhere.tsx'), 'Nowhere') },
+        ],
+      },
+    ],
+  },
+]);

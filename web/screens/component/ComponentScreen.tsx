@@ -1,0 +1,3 @@
+export function ComponentScreen() {
+  return null;
+}

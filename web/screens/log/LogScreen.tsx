@@ -1,0 +1,3 @@
+export function LogScreen() {
+  return null;
+}

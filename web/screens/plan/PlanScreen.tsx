@@ -1,0 +1,3 @@
+export function PlanScreen() {
+  return null;
+}

@@ -1,0 +1,3 @@
+export function SettingsScreen() {
+  return null;
+}

@@ -1,0 +1,3 @@
+export function AddEquipmentScreen() {
+  return null;
+}

@@ -1,0 +1,3 @@
+export function SystemsScreen() {
+  return null;
+}

@@ -1,0 +1,234 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link, useSearchParams } from 'react-router';
+import { dayOf } from '../../../core/time/day.ts';
+import type { PlanRow } from '../../../contract/plan.ts';
+import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
+import { clockIn, longDay, relativeWord, writeDay } from '../../parts/dates.ts';
+import { JobLine, OpenLink } from '../../parts/JobLine.tsx';
+import { JobCautions } from '../../parts/JobCautions.tsx';
+import { LogJob } from '../../parts/LogJob.tsx';
+import { ProveRunning } from '../../parts/ProveRunning.tsx';
+import { Pick } from '../../parts/Pick.tsx';
+import { usePhone } from '../../parts/usePhone.ts';
+import { Axis, Field, useScale } from '../../strip/Axis.tsx';
+import { reaches, type Scale } from '../../strip/geometry.ts';
+import { groupsOf, jobsAndMinutes, type Group } from './groups.ts';
+import { useFilters } from './useFilters.ts';
+
+export function TodayScreen() {
+  const plan = usePlan();
+  const snapshot = useSnapshot();
+  const { homeZone } = useSetting();
+  const now = useNow();
+  const phone = usePhone();
+  const [ref, scale] = useScale(phone ? reaches.phone : reaches.list);
+  const [params, setParams] = useSearchParams();
+  const chosen = params.get('job');
+  const choose = (jobId: string | null) =>
+    setParams(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (jobId === null || jobId === chosen) next.delete('job');
+        else next.set('job', jobId);
+        return next;
+      },
+      { replace: true },
+    );
+  const filters = useFilters(plan.jobs, snapshot);
+  const groups = groupsOf(filters.rows);
+  const zone = snapshot.all('site')[0]?.content.timeZone ?? homeZone;
+  const today = plan.jobs[0]?.today ?? dayOf(now, zone);
+  const first = groups.find((group) => group.rows.length > 0 && group.id !== 'far' && group.id !== 'resting')
+    ?.rows[0];
+  useHotkeys('j', () => choose(neighbour(groups, chosen, 1)), { preventDefault: true }, [groups, chosen]);
+  useHotkeys('k', () => choose(neighbour(groups, chosen, -1)), { preventDefault: true }, [groups, chosen]);
+
+  if (snapshot.all('system').length === 0) return <NothingYet />;
+  return (
+    <main className="page">
+      <header className="head">
+        <h1>Today</h1>
+        <span className="facts">{longDay(today)}</span>
+        <span className="grow" />
+        <div className="actions hide-phone">
+          {filters.picks.map((pick) => (
+            <Pick key={pick.label} {...pick} />
+          ))}
+        </div>
+        {first && (
+          <span className="hide-phone">
+            <Button variant="contained" onClick={() => choose(first.jobId)}>
+              Log a job <kbd style={{ marginLeft: 10 }}>N</kbd>
+            </Button>
+          </span>
+        )}
+      </header>
+      <div className="only-phone actions" style={{ paddingBottom: 8 }}>
+        {filters.picks.map((pick) => (
+          <Pick key={pick.label} {...pick} />
+        ))}
+      </div>
+      <ol className="lines plain">
+        <li className="cells axisrow">
+          <span />
+          <div ref={ref} style={{ minWidth: 0 }}>
+            {scale && <Axis scale={scale} today={today} nowText={clockIn(zone, now)} />}
+          </div>
+          <span />
+        </li>
+        {groups.map((group) => (
+          <GroupOfJobs
+            key={group.id}
+            group={group}
+            scale={scale}
+            chosen={chosen}
+            onChoose={choose}
+            phone={phone}
+            nextVisit={nextVisitWord(group.rows)}
+          />
+        ))}
+      </ol>
+      {groups.every((group) => group.rows.length === 0 || group.id === 'far' || group.id === 'resting') && (
+        <NothingDue rows={filters.rows} />
+      )}
+      {phone && first && (
+        <>
+          <div className="foot-veil" />
+          <div className="foot-action">
+            <Button variant="contained" onClick={() => choose(first.jobId)}>
+              Log a job
+            </Button>
+          </div>
+        </>
+      )}
+    </main>
+  );
+}
+
+const titles: Record<Group['id'], string> = {
+  'left-off': 'Left off',
+  now: 'Do today',
+  'next-visit': 'By the next visit',
+  later: 'May wait',
+  far: 'Far off',
+  resting: 'Held and resting',
+};
+
+interface GroupProps {
+  group: Group;
+  scale: Scale | null;
+  chosen: string | null;
+  onChoose: (jobId: string | null) => void;
+  phone: boolean;
+  nextVisit: string;
+}
+
+function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit }: GroupProps) {
+  const { dateFormat } = useSetting();
+  const [open, setOpen] = useState(group.id !== 'far');
+  if (group.rows.length === 0) return null;
+  const title = group.id === 'next-visit' && nextVisit ? `By ${nextVisit}` : titles[group.id];
+  const shown = open || group.rows.some((row) => row.jobId === chosen);
+  return (
+    <>
+      <li className="cells section">
+        <h3>{title}</h3>
+        <div style={{ position: 'relative' }}>
+          {scale && !phone && (
+            <div style={{ position: 'absolute', inset: '-6px 0 -5px 0' }}>
+              <Field scale={scale} />
+            </div>
+          )}
+        </div>
+        <span className="soft">
+          {jobsAndMinutes(group.rows)}
+          {group.id === 'far' && (
+            <>
+              {' '}
+              <button type="button" className="pick" aria-expanded={shown} onClick={() => setOpen(!open)}>
+                {shown ? 'Fold' : 'Show them'}
+              </button>
+            </>
+          )}
+        </span>
+      </li>
+      {shown &&
+        group.rows.map((row) => (
+          <JobLine
+            key={row.jobId}
+            row={row}
+            scale={scale}
+            style={dateFormat}
+            phone={phone}
+            place={row.systemName === row.thing ? null : row.systemName}
+            chosen={chosen === row.jobId}
+            onChoose={() => onChoose(row.jobId)}
+          >
+            {row.state === 'left-off' && row.componentId ? (
+              <ProveRunning componentId={row.componentId} />
+            ) : (
+              <div style={{ display: 'grid', gap: 12 }}>
+                <JobCautions jobId={row.jobId} short />
+                <LogJob row={row} onLogged={() => onChoose(null)} />
+              </div>
+            )}
+            <div className="actions" style={{ marginTop: 12 }}>
+              <OpenLink row={row} />
+            </div>
+          </JobLine>
+        ))}
+    </>
+  );
+}
+
+function nextVisitWord(rows: readonly PlanRow[]): string {
+  const days = new Set(rows.map((row) => row.nextVisit));
+  const only = days.size === 1 ? [...days][0] : null;
+  return only && rows[0] ? writeDay(only, rows[0].today, 'day-month') : '';
+}
+
+function neighbour(groups: readonly Group[], chosen: string | null, step: number): string | null {
+  const order = groups
+    .filter((group) => group.id !== 'far')
+    .flatMap((group) => group.rows.map((row) => row.jobId));
+  const at = chosen === null ? -1 : order.indexOf(chosen);
+  return order[Math.min(order.length - 1, Math.max(0, at + step))] ?? null;
+}
+
+function NothingDue({ rows }: { rows: readonly PlanRow[] }) {
+  const { dateFormat } = useSetting();
+  const next = rows
+    .filter((row) => row.recommended !== null)
+    .sort((a, b) => (a.recommended ?? '').localeCompare(b.recommended ?? ''))[0];
+  if (!next?.recommended)
+    return <p style={{ padding: '20px 0' }}>Nothing needs hands, as far as the records go.</p>;
+  return (
+    <p style={{ padding: '20px 0' }}>
+      Nothing needs hands until {writeDay(next.recommended, next.today, dateFormat)},{' '}
+      {relativeWord(next.recommended, next.today)} ({next.thing.toLowerCase()}, {next.action}).
+    </p>
+  );
+}
+
+function NothingYet() {
+  return (
+    <main className="page">
+      <header className="head">
+        <h1>Today</h1>
+      </header>
+      <div className="datum" style={{ paddingTop: 20, display: 'grid', gap: 16, maxWidth: 560 }}>
+        <p style={{ fontSize: 19, lineHeight: '26px' }}>
+          The day’s work will stand here: a date, a window and a reason for every part that wears.
+        </p>
+        <div>
+          <Button component={Link} to="/describe" variant="contained">
+            Describe your tank
+          </Button>
+        </div>
+        <p className="soft">It takes about two minutes and can be left at any point.</p>
+      </div>
+    </main>
+  );
+}
