@@ -50,6 +50,7 @@ export interface PlanRow extends PlanEntry {
   skips: number;
   intervalDays: number | null;
   restSince: Day | null;
+  heldUntil: Day | null;
   ticks: readonly { day: Day; kind: 'look' | 'event' }[];
   rules: readonly {
     kind: RuleKind;
@@ -137,6 +138,7 @@ function rowOf({ facts, place }: AssembledJob, plan: JobPlan, style: DateStyle):
     today: plan.today,
     skips: facts.skips,
     intervalDays: plan.intervalDays,
+    heldUntil: facts.held === null ? null : day(facts.held.until),
     restSince: facts.statusSince === null ? null : day(facts.statusSince),
     ticks: [
       ...facts.looks

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { EventEmitter } from 'node:events';
-import type { EntityManager } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import { kindWords, recordKinds, references, type RecordKind, type Stored } from '../contract/records.ts';
-import { Snapshot } from '../contract/snapshot.ts';
+import { groupBy, Snapshot } from '../contract/snapshot.ts';
 import type { Revision, Work, WorkResult, Write, WriteResult } from '../contract/work.ts';
 import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
 import type { Databases } from './database.ts';
@@ -92,37 +92,45 @@ export class Store {
     });
   }
 
+  /** Works out the whole change as data, then writes it. */
   private async applyIn(
     manager: EntityManager,
     work: Work,
   ): Promise<{ results: WriteResult[]; changed: Stored[] }> {
-    const results: WriteResult[] = [];
-    const changed: { write: Write; index: number; record: Stored }[] = [];
+    const known = await knownRevisions(manager, work.writes);
+    const standing = await standingRecords(manager, work.writes);
+    const existed = new Set(standing.keys());
     const madeAt = new Date(this.now()).toISOString();
+    const results: WriteResult[] = [];
+    const revisions: RevisionRow[] = [];
+    const changed: { index: number; record: Stored }[] = [];
     for (const [index, write] of work.writes.entries()) {
-      const known = await manager.findOneBy(revisionEntity, { id: write.revisionId });
-      if (known) {
-        results.push(this.repeated(known, write));
+      const repeat = known.get(write.revisionId);
+      if (repeat) {
+        results.push(this.repeated(repeat, write));
         continue;
       }
-      const before = await this.currentIn(manager, write);
-      const record = this.next(write, before, index);
-      await this.put(manager, record, before === null, {
-        id: write.revisionId,
-        who: work.who,
-        why: work.why,
-        madeAt,
-      });
-      changed.push({ write, index, record });
+      const key = keyOf(write);
+      const record = this.next(write, standing.get(key) ?? null, index);
+      const revision = revisionOf(record, { id: write.revisionId, who: work.who, why: work.why, madeAt });
+      standing.set(key, record);
+      known.set(revision.id, revision);
+      revisions.push(revision);
+      changed.push({ index, record });
       results.push({
         kind: record.kind,
         id: record.id,
-        revisionId: write.revisionId,
+        revisionId: revision.id,
         version: record.version,
         deleted: record.deleted,
       });
     }
     this.checkAll(changed);
+    const last = new Map(changed.map(({ record }) => [keyOf(record), record]));
+    await writeRecords(manager, [...last.values()], existed);
+    await inChunks(revisions, (chunk) =>
+      manager.createQueryBuilder().insert().into(revisionEntity).values(chunk).updateEntity(false).execute(),
+    );
     return { results, changed: changed.map((one) => one.record) };
   }
 
@@ -145,11 +153,6 @@ export class Store {
       version: known.version,
       deleted: known.deleted === 1,
     };
-  }
-
-  private async currentIn(manager: EntityManager, write: Write): Promise<Stored | null> {
-    const row = await manager.findOneBy(recordEntities[write.kind], { id: write.id });
-    return row ? toStored(write.kind, row) : null;
   }
 
   private next(write: Write, before: Stored | null, index: number): Stored {
@@ -188,37 +191,6 @@ export class Store {
   private requireShape(kind: RecordKind, content: unknown, index: number): void {
     const errors = shapeErrors(kind, content, `/writes/${index}/content`);
     if (errors.length > 0) throw StoreProblem.invalid(errors);
-  }
-
-  private async put(
-    manager: EntityManager,
-    record: Stored,
-    isNew: boolean,
-    by: { id: string; who: string; why: string; madeAt: string },
-  ): Promise<void> {
-    const content = canonicalJson(record.content);
-    const row: RecordRow = {
-      id: record.id,
-      version: record.version,
-      deleted: record.deleted ? 1 : 0,
-      content,
-      parent: parentOf(record.kind, record.content),
-    };
-    const repository = manager.getRepository(recordEntities[record.kind]);
-    if (isNew) await repository.insert(row);
-    else await repository.update({ id: record.id }, row);
-    await manager.insert(revisionEntity, {
-      id: by.id,
-      kind: record.kind,
-      recordId: record.id,
-      version: record.version,
-      who: by.who,
-      madeAt: by.madeAt,
-      why: by.why,
-      deleted: row.deleted,
-      content,
-      sha256: sha256(content),
-    });
   }
 
   /** Checks the whole unit of work against how things would stand after it, so that order does not matter. */
@@ -265,6 +237,94 @@ export class Store {
     this.current = null;
     this.changes.emit('change', []);
   }
+}
+
+const keyOf = ({ kind, id }: { kind: RecordKind; id: string }): string => `${kind} ${id}`;
+/** SQLite takes a limited number of values in one statement. */
+const CHUNK = 500;
+
+async function inChunks<T>(items: readonly T[], act: (chunk: T[]) => Promise<unknown>): Promise<void> {
+  for (let from = 0; from < items.length; from += CHUNK) await act(items.slice(from, from + CHUNK));
+}
+
+async function knownRevisions(
+  manager: EntityManager,
+  writes: readonly Write[],
+): Promise<Map<string, RevisionRow>> {
+  const known = new Map<string, RevisionRow>();
+  await inChunks(writes, async (chunk) => {
+    for (const row of await manager.findBy(revisionEntity, {
+      id: In(chunk.map((write) => write.revisionId)),
+    }))
+      known.set(row.id, row);
+  });
+  return known;
+}
+
+async function standingRecords(
+  manager: EntityManager,
+  writes: readonly Write[],
+): Promise<Map<string, Stored>> {
+  const standing = new Map<string, Stored>();
+  for (const [kind, group] of groupBy(writes, (write) => write.kind)) {
+    await inChunks(group, async (chunk) => {
+      const rows = await manager.findBy(recordEntities[kind as RecordKind], {
+        id: In(chunk.map((write) => write.id)),
+      });
+      for (const row of rows)
+        standing.set(keyOf({ kind: kind as RecordKind, id: row.id }), toStored(kind as RecordKind, row));
+    });
+  }
+  return standing;
+}
+
+async function writeRecords(
+  manager: EntityManager,
+  records: readonly Stored[],
+  existed: ReadonlySet<string>,
+): Promise<void> {
+  const fresh = records.filter((record) => !existed.has(keyOf(record)));
+  for (const [kind, group] of groupBy(fresh, (record) => record.kind)) {
+    await inChunks(group, (chunk) =>
+      manager
+        .createQueryBuilder()
+        .insert()
+        .into(recordEntities[kind as RecordKind])
+        .values(chunk.map(rowOf))
+        .updateEntity(false)
+        .execute(),
+    );
+  }
+  for (const record of records) {
+    if (existed.has(keyOf(record)))
+      await manager.update(recordEntities[record.kind], { id: record.id }, rowOf(record));
+  }
+}
+
+function rowOf(record: Stored): RecordRow {
+  return {
+    id: record.id,
+    version: record.version,
+    deleted: record.deleted ? 1 : 0,
+    content: canonicalJson(record.content),
+    parent: parentOf(record.kind, record.content),
+  };
+}
+
+function revisionOf(
+  record: Stored,
+  by: { id: string; who: string; why: string; madeAt: string },
+): RevisionRow {
+  const content = canonicalJson(record.content);
+  return {
+    ...by,
+    kind: record.kind,
+    recordId: record.id,
+    version: record.version,
+    deleted: record.deleted ? 1 : 0,
+    content,
+    sha256: sha256(content),
+  };
 }
 
 export function toRevision(row: RevisionRow): Revision {

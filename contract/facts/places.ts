@@ -49,6 +49,9 @@ export function placeOfJob(job: RecordContent<'job'>, snapshot: Snapshot): JobPl
       vessel?.name ??
       systems[0]?.name ??
       '',
-    systemName: systems.map((system) => system.name).join(' and '),
+    systemName:
+      systems.length <= 2
+        ? systems.map((system) => system.name).join(' and ')
+        : `${systems[0]?.name ?? ''} and ${systems.length - 1} more`,
   };
 }

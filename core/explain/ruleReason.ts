@@ -81,7 +81,7 @@ function wearRecord(
 }
 
 const passed = (ageDays: number): string => {
-  const whole = Math.round(ageDays);
+  const whole = Math.floor(ageDays);
   return whole < 1
     ? 'done today'
     : whole === 1

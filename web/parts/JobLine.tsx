@@ -78,6 +78,12 @@ function Name({ row, chosen, onChoose, place, phone, style, dense }: JobLineProp
 export function DateWord({ row, style }: { row: PlanRow; style: DateStyle }) {
   const { state, recommended, today } = row;
   if (state === 'left-off' || state === 'paused') return null;
+  if (row.heldUntil)
+    return (
+      <span className="nb">
+        until {writeDay(row.heldUntil, today, style)}, <b>{relativeWord(row.heldUntil, today)}</b>
+      </span>
+    );
   if (recommended === null) return <span className="nb">no date yet</span>;
   return (
     <span className={`nb${state === 'past-window' ? ' late' : ''}`}>

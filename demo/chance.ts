@@ -1,0 +1,37 @@
+import { stringify } from 'uuid';
+
+/** Seeded chance: the same seed gives the same demo, on every machine. */
+export class Chance {
+  private state: number;
+  constructor(seed: number) {
+    this.state = seed >>> 0;
+  }
+  /** Even between 0 and 1. @source mulberry32, a public-domain generator by Tommy Ettinger */
+  even(): number {
+    this.state = (this.state + 0x6d2b79f5) >>> 0;
+    let t = this.state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  }
+  /** Normal with mean 0 and standard deviation 1. @source Box and Muller 1958 */
+  normal(): number {
+    return Math.sqrt(-2 * Math.log(1 - this.even())) * Math.cos(2 * Math.PI * this.even());
+  }
+  happens(probability: number): boolean {
+    return this.even() < probability;
+  }
+  pick<T>(items: readonly T[]): T {
+    const item = items[Math.floor(this.even() * items.length)];
+    if (item === undefined) throw new Error('nothing to pick from');
+    return item;
+  }
+  /** A UUIDv7 of this moment whose random part is seeded. */
+  uuid(at: number): string {
+    const bytes = Uint8Array.from({ length: 16 }, () => Math.floor(this.even() * 256));
+    for (let i = 0; i < 6; i++) bytes[i] = Math.floor(at / 2 ** (8 * (5 - i))) % 256;
+    bytes[6] = 0x70 | ((bytes[6] ?? 0) & 0x0f);
+    bytes[8] = 0x80 | ((bytes[8] ?? 0) & 0x3f);
+    return stringify(bytes);
+  }
+}
