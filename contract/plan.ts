@@ -57,7 +57,9 @@ export interface PlanRow extends PlanEntry {
     chance: number;
     sentence: string;
     earliest: Day | null;
+    quarter: Day | null;
     likely: Day | null;
+    threeQuarters: Day | null;
     latest: Day | null;
   }[];
 }
@@ -152,7 +154,9 @@ function rowOf({ facts, place }: AssembledJob, plan: JobPlan, style: DateStyle):
       kind: rule.kind,
       chance: rounded(rule.chance),
       earliest: rule.earliest,
+      quarter: rule.quarter,
       likely: rule.likely,
+      threeQuarters: rule.threeQuarters,
       latest: rule.latest,
       sentence: sayReason(rule.reason, { ageDays: plan.ageDays, today: plan.today, zone, style }),
     })),

@@ -4,7 +4,13 @@ import { addDays, noonOf, type Day } from '../core/time/day.ts';
 import { defaultSetting, SETTING_ID, type RecordContent, type RecordKind } from '../contract/records.ts';
 import type { Write } from '../contract/work.ts';
 import { Chance } from './chance.ts';
-import { scenario, type ScenarioComponent, type ScenarioSite, type ScenarioSystem, type Truth } from './scenario.ts';
+import {
+  scenario,
+  type ScenarioComponent,
+  type ScenarioSite,
+  type ScenarioSystem,
+  type Truth,
+} from './scenario.ts';
 import { HISTORY_DAYS, simulateServices } from './simulate.ts';
 
 const SEED = 20_261_125;
@@ -37,48 +43,117 @@ class DemoBuilder {
 
   build(): Write[] {
     this.create('setting', { ...defaultSetting, homeZone: 'Europe/Berlin' }, SETTING_ID);
-    for (const name of new Set(scenario.flatMap((site) => site.people))) this.people.set(name, this.create('person', { name }));
+    for (const name of new Set(scenario.flatMap((site) => site.people)))
+      this.people.set(name, this.create('person', { name }));
     for (const site of scenario) this.site(site);
     return this.writes;
   }
 
-  private create<K extends RecordKind>(kind: K, content: RecordContent<K>, id: string = this.chance.uuid(this.begin + this.writes.length)): string {
-    this.writes.push({ op: 'create', kind, id, revisionId: this.chance.uuid(this.begin + this.writes.length), content });
+  private create<K extends RecordKind>(
+    kind: K,
+    content: RecordContent<K>,
+    id: string = this.chance.uuid(this.begin + this.writes.length),
+  ): string {
+    this.writes.push({
+      op: 'create',
+      kind,
+      id,
+      revisionId: this.chance.uuid(this.begin + this.writes.length),
+      content,
+    });
     return id;
   }
 
   private site(site: ScenarioSite): void {
     const siteId = this.create('site', {
-      name: site.name, timeZone: site.timeZone,
-      visits: { weekdays: site.weekdays, everyWeeks: site.everyWeeks, from: addDays(this.today, -HISTORY_DAYS), minutes: site.minutes },
+      name: site.name,
+      timeZone: site.timeZone,
+      visits: {
+        weekdays: site.weekdays,
+        everyWeeks: site.everyWeeks,
+        from: addDays(this.today, -HISTORY_DAYS),
+        minutes: site.minutes,
+      },
     });
     // systems first: a shared unit names systems that come after its own
-    for (const system of site.systems) this.systemIds.set(system.name, this.create('system', { siteId, name: system.name, water: system.water, believedVolumeL: system.believedVolumeL, note: '' }));
+    for (const system of site.systems)
+      this.systemIds.set(
+        system.name,
+        this.create('system', {
+          siteId,
+          name: system.name,
+          water: system.water,
+          believedVolumeL: system.believedVolumeL,
+          note: '',
+        }),
+      );
     for (const system of site.systems) this.system(site, siteId, system);
   }
 
   private system(site: ScenarioSite, siteId: string, system: ScenarioSystem): void {
     const systemId = this.idOf(system.name);
     for (const vessel of system.vessels) this.create('vessel', { systemId, ...vessel });
-    for (const [kindId, truths] of Object.entries(system.jobs)) this.jobs(kindOf(kindId), truths, { site, componentId: null, systemId });
+    for (const [kindId, truths] of Object.entries(system.jobs))
+      this.jobs(kindOf(kindId), truths, { site, componentId: null, systemId });
     system.components.forEach((component, i) => {
       const place = kindOf(component.kindId).place;
-      const stationId = this.create('station', { systemId, name: component.name, place, order: pathPlaces.indexOf(place) * 100 + i });
+      const stationId = this.create('station', {
+        systemId,
+        name: component.name,
+        place,
+        order: pathPlaces.indexOf(place) * 100 + i,
+      });
       this.component(site, siteId, system, component, null, stationId);
     });
     if (system.name === 'Staghorn trough') this.happenings(systemId);
   }
 
-  private component(site: ScenarioSite, siteId: string, system: ScenarioSystem, component: ScenarioComponent, parentId: string | null, stationId: string | null): void {
-    const since = component.statusDaysBefore === undefined ? null : new Date(noonOf(addDays(this.today, -component.statusDaysBefore), site.timeZone)).toISOString();
+  private component(
+    site: ScenarioSite,
+    siteId: string,
+    system: ScenarioSystem,
+    component: ScenarioComponent,
+    parentId: string | null,
+    stationId: string | null,
+  ): void {
+    const since =
+      component.statusDaysBefore === undefined
+        ? null
+        : new Date(noonOf(addDays(this.today, -component.statusDaysBefore), site.timeZone)).toISOString();
     const status = component.status ?? 'running';
     const id = this.create('component', {
-      siteId, systemIds: [system.name, ...(component.alsoServes ?? [])].map((name) => this.idOf(name)), parentId, stationId, kindId: component.kindId, name: component.name,
-      status, statusSince: since, statusReason: component.statusReason ?? '', dutyHoursPerDay: component.dutyHoursPerDay ?? 24,
-      facts: { maker: '', model: '', serial: '', warrantyUntil: null, manual: '', note: '', ...component.facts },
+      siteId,
+      systemIds: [system.name, ...(component.alsoServes ?? [])].map((name) => this.idOf(name)),
+      parentId,
+      stationId,
+      kindId: component.kindId,
+      name: component.name,
+      status,
+      statusSince: since,
+      statusReason: component.statusReason ?? '',
+      dutyHoursPerDay: component.dutyHoursPerDay ?? 24,
+      facts: {
+        maker: '',
+        model: '',
+        serial: '',
+        warrantyUntil: null,
+        manual: '',
+        note: '',
+        ...component.facts,
+      },
     });
     if (since && (status === 'paused' || status === 'off')) {
-      this.create('event', { siteId: null, systemId: null, componentId: id, kind: status === 'paused' ? 'rest' : 'switched-off', when: { kind: 'instant', at: since }, until: null, endsLives: false, whoId: null, note: component.statusReason ?? '' });
+      this.create('event', {
+        siteId: null,
+        systemId: null,
+        componentId: id,
+        kind: status === 'paused' ? 'rest' : 'switched-off',
+        when: { kind: 'instant', at: since },
+        until: null,
+        endsLives: false,
+        whoId: null,
+        note: component.statusReason ?? '',
+      });
     }
     this.jobs(kindOf(component.kindId), component.jobs, { site, componentId: id, systemId: null });
     if (component.hourMeter) this.hourMeter(id);
@@ -86,21 +161,45 @@ class DemoBuilder {
   }
 
   private jobs(kind: EquipmentKind, truths: Record<string, Truth>, target: Target): void {
-    const rhythm = { weekdays: target.site.weekdays, everyWeeks: target.site.everyWeeks, from: addDays(this.today, -HISTORY_DAYS) };
+    const rhythm = {
+      weekdays: target.site.weekdays,
+      everyWeeks: target.site.everyWeeks,
+      from: addDays(this.today, -HISTORY_DAYS),
+    };
     let lampDays: Day[] = [];
     for (const job of kind.jobs) {
       const truth = truths[job.id];
-      const jobId = this.create('job', { componentId: target.componentId, systemId: target.systemId, vesselId: null, kindId: kind.id, jobId: job.id, overrides: {}, own: null });
+      const jobId = this.create('job', {
+        componentId: target.componentId,
+        systemId: target.systemId,
+        vesselId: null,
+        kindId: kind.id,
+        jobId: job.id,
+        overrides: {},
+        own: null,
+      });
       if (!truth) continue;
       let services = simulateServices(truth, rhythm, this.today, this.chance);
       // seals are changed while the lamp is out
-      if (job.id === 'seals') services = lampDays.map((day) => ({ when: { kind: 'day' as const, day }, found: null }));
-      if (job.id === 'lamp') lampDays = services.flatMap((one) => (one.when.kind === 'day' ? [one.when.day] : []));
+      if (job.id === 'seals')
+        services = lampDays.map((day) => ({ when: { kind: 'day' as const, day }, found: null }));
+      if (job.id === 'lamp')
+        lampDays = services.flatMap((one) => (one.when.kind === 'day' ? [one.when.day] : []));
       for (const service of services) {
-        const minutes = Math.max(1, Math.round(job.minutes * Math.exp(MINUTES_SCATTER * this.chance.normal())));
+        const minutes = Math.max(
+          1,
+          Math.round(job.minutes * Math.exp(MINUTES_SCATTER * this.chance.normal())),
+        );
         this.create('service', {
-          jobId, when: service.when, whoId: this.people.get(this.chance.pick(target.site.people)) ?? null, found: job.foundScale === 'none' ? null : service.found,
-          shareDone: 1, minutes: this.chance.happens(0.7) ? minutes : null, supplies: job.supplies.map(({ name, amount }) => ({ name, amount })), note: '', pictureIds: [],
+          jobId,
+          when: service.when,
+          whoId: this.people.get(this.chance.pick(target.site.people)) ?? null,
+          found: job.foundScale === 'none' ? null : service.found,
+          shareDone: 1,
+          minutes: this.chance.happens(0.7) ? minutes : null,
+          supplies: job.supplies.map(({ name, amount }) => ({ name, amount })),
+          note: '',
+          pictureIds: [],
         });
       }
       this.asides(kind.id, job.id, jobId);
@@ -110,26 +209,72 @@ class DemoBuilder {
   /** A look, a postponement: one of each, where the scenario wants them. */
   private asides(kindId: string, job: string, jobId: string): void {
     const marit = this.people.get('Marit') ?? null;
-    if (kindId === 'weir') this.create('look', { jobId, when: { kind: 'day', day: addDays(this.today, -3) }, whoId: marit, found: 'light', note: 'two teeth with a film', pictureIds: [] });
-    if (kindId === 'di-resin') this.create('skip', { jobId, when: { kind: 'day', day: addDays(this.today, -1) }, whoId: marit, until: addDays(this.today, 6), reason: 'new resin is ordered' });
+    if (kindId === 'weir')
+      this.create('look', {
+        jobId,
+        when: { kind: 'day', day: addDays(this.today, -3) },
+        whoId: marit,
+        found: 'light',
+        note: 'two teeth with a film',
+        pictureIds: [],
+      });
+    if (kindId === 'di-resin')
+      this.create('skip', {
+        jobId,
+        when: { kind: 'day', day: addDays(this.today, -1) },
+        whoId: marit,
+        until: addDays(this.today, 6),
+        reason: 'new resin is ordered',
+      });
     if (kindId === 'skimmer' && job === 'air-intake') {
-      for (const ago of [14, 7]) this.create('skip', { jobId, when: { kind: 'day', day: addDays(this.today, -ago) }, whoId: marit, until: null, reason: ago === 14 ? 'no time' : 'forgotten again' });
+      for (const ago of [14, 7])
+        this.create('skip', {
+          jobId,
+          when: { kind: 'day', day: addDays(this.today, -ago) },
+          whoId: marit,
+          until: null,
+          reason: ago === 14 ? 'no time' : 'forgotten again',
+        });
     }
   }
 
   /** The UV sterilizer's hours, read about monthly since the lamp was new. */
   private hourMeter(componentId: string): void {
-    const channelId = this.create('channel', { componentId, systemId: null, name: 'Lamp hours', quantity: 'hours' });
+    const channelId = this.create('channel', {
+      componentId,
+      systemId: null,
+      name: 'Lamp hours',
+      quantity: 'hours',
+    });
     for (let ago = 420; ago >= 3; ago -= 28) {
       this.create('reading', {
-        channelId, when: { kind: 'day', day: addDays(this.today, -ago) }, value: Math.round((430 - ago) * 23.6), below: false, source: 'typed', quality: 'good', timing: null, serviceId: null, whoId: null, note: '',
+        channelId,
+        when: { kind: 'day', day: addDays(this.today, -ago) },
+        value: Math.round((430 - ago) * 23.6),
+        below: false,
+        source: 'typed',
+        quality: 'good',
+        timing: null,
+        serviceId: null,
+        whoId: null,
+        note: '',
       });
     }
   }
 
   private happenings(systemId: string): void {
     const event = (ago: number, kind: RecordContent<'event'>['kind'], note: string, endsLives = false) =>
-      this.create('event', { siteId: null, systemId, componentId: null, kind, when: { kind: 'day', day: addDays(this.today, -ago) }, until: null, endsLives, whoId: this.people.get('Marit') ?? null, note });
+      this.create('event', {
+        siteId: null,
+        systemId,
+        componentId: null,
+        kind,
+        when: { kind: 'day', day: addDays(this.today, -ago) },
+        until: null,
+        endsLives,
+        whoId: this.people.get('Marit') ?? null,
+        note,
+      });
     event(137, 'feed', 'fed 21 g a day instead of 14');
     event(76, 'observation', 'pellets of a test batch taken out again');
     event(23, 'outage', 'power cut of 2 h 10 min');

@@ -21,7 +21,11 @@ export async function makeDemo(dataDir: string, today: Day): Promise<void> {
   const store = new Store(databases, () => endOfDay(today, 'Europe/Berlin'));
   const writes = demoWrites(today);
   for (let from = 0; from < writes.length; from += WRITES_AT_ONCE) {
-    await store.apply({ writes: writes.slice(from, from + WRITES_AT_ONCE), who: 'demo', why: 'demonstration data' });
+    await store.apply({
+      writes: writes.slice(from, from + WRITES_AT_ONCE),
+      who: 'demo',
+      why: 'demonstration data',
+    });
   }
   await databases.reader.destroy();
   await databases.writer.destroy();

@@ -19,20 +19,34 @@ export interface SimulatedService {
  * One job's history: lives are drawn from the truth, the person comes on visit days and gets round to it at
  * their habit's share of the life, then grades what was found, or not.
  */
-export function simulateServices(truth: Truth, rhythm: VisitRhythm, today: Day, chance: Chance): SimulatedService[] {
+export function simulateServices(
+  truth: Truth,
+  rhythm: VisitRhythm,
+  today: Day,
+  chance: Chance,
+): SimulatedService[] {
   if (truth.start === 'unknown') return [];
   const begin = addDays(today, -HISTORY_DAYS);
   const visits = visitDays(rhythm, begin, 400).filter((day) => day <= today);
   const services: SimulatedService[] = [];
   let last = addDays(begin, -Math.round(truth.typicalDays * chance.even() * 0.9));
-  services.push({ when: truth.start === 'rough' ? { kind: 'rough', from: addDays(last, -35), to: addDays(last, 20) } : { kind: 'day', day: last }, found: null });
+  services.push({
+    when:
+      truth.start === 'rough'
+        ? { kind: 'rough', from: addDays(last, -35), to: addDays(last, 20) }
+        : { kind: 'day', day: last },
+    found: null,
+  });
   let life = drawLife(truth, daysBetween(last, today), chance);
   let wanted = intention(truth, life, chance);
   for (const visit of visits) {
     const age = daysBetween(last, visit);
     if (visit < begin || age < wanted) continue;
     if (truth.leftSince !== undefined && daysBetween(visit, today) < truth.leftSince) break;
-    services.push({ when: { kind: 'day', day: visit }, found: chance.happens(truth.graded) ? grade(age / life, chance) : null });
+    services.push({
+      when: { kind: 'day', day: visit },
+      found: chance.happens(truth.graded) ? grade(age / life, chance) : null,
+    });
     last = visit;
     life = drawLife(truth, daysBetween(last, today), chance);
     wanted = intention(truth, life, chance);

@@ -28,9 +28,19 @@ export function demoCommand(): Command {
       }
       if (options.makeOnly) return;
       const demo = demoIn(dataDir, today) ?? undefined;
-      if (demo && demo.ageDays > STALE_DAYS) process.stderr.write(`The demonstration data are ${demo.ageDays} days old: much will be overdue. “npm run demo -- --fresh” makes them anew.\n`);
-      const running = await serve({ dataDir, port: portOf(options.port), webDir: webDir(), about: { dataDir, demo } });
-      process.stderr.write(`Jondrel with demonstration data answers this computer only, at\n\n  ${running.address}\n\nStop it with Ctrl C.\n`);
+      if (demo && demo.ageDays > STALE_DAYS)
+        process.stderr.write(
+          `The demonstration data are ${demo.ageDays} days old: much will be overdue. “npm run demo -- --fresh” makes them anew.\n`,
+        );
+      const running = await serve({
+        dataDir,
+        port: portOf(options.port),
+        webDir: webDir(),
+        about: { dataDir, demo },
+      });
+      process.stderr.write(
+        `Jondrel with demonstration data answers this computer only, at\n\n  ${running.address}\n\nStop it with Ctrl C.\n`,
+      );
       await untilStopped(running);
     });
 }

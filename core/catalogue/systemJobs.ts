@@ -13,7 +13,7 @@ export const systemJobs: readonly EquipmentKind[] = [
     jobs: [
       job({
         id: 'change',
-        action: 'change a part of the water',
+        action: 'drain a part, refill',
         work: 'change water',
         rules: [{ kind: 'calendar', range: days(7, 14) }],
         driver: 'what feeding leaves behind',
@@ -50,7 +50,7 @@ export const systemJobs: readonly EquipmentKind[] = [
     jobs: [
       job({
         id: 'clean',
-        action: 'clean the panes',
+        action: 'clean',
         work: 'clean',
         rules: [{ kind: 'wear', range: days(2, 7) }],
         driver: 'film',

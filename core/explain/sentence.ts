@@ -47,14 +47,14 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
     return `Looked at on ${instantWord(plan.look.at, facts.zone, today, style)} and found ${foundInWords(plan.look.found)}: due now.`;
   }
   const looked = plan.look
-    ? ` Looked at on ${instantWord(plan.look.at, facts.zone, today, style)}: ${foundInWords(plan.look.found)}, not due.`
+    ? ` Looked at ${instantWord(plan.look.at, facts.zone, today, style)}: ${foundInWords(plan.look.found)}.`
     : '';
   const base = sayReason(reason, context) + looked;
   if (plan.state === 'look-first')
     return `${base} A look can save the work: not before ${plan.jobDay ? dayWord(plan.jobDay, today, style) : 'it is needed'} without one.`;
   const risk = stake[facts.definition.consequence];
   const early =
-    risk && plan.jobDay && plan.earliest && plan.jobDay < plan.earliest
+    risk && plan.jobDay && plan.earliest && plan.jobDay < plan.earliest && today < plan.earliest
       ? ` ${risk}: ${chanceWord(1 / plan.costRatio)} accepted, so it comes before the window.`
       : '';
   return base + early;

@@ -58,7 +58,9 @@ export interface RulePlan {
   reason: RuleReason;
   chance: number;
   earliest: Day | null;
+  quarter: Day | null;
   likely: Day | null;
+  threeQuarters: Day | null;
   latest: Day | null;
 }
 
@@ -264,7 +266,9 @@ function rulePlan(
     reason: curve.reason,
     chance,
     earliest: day(0.1),
+    quarter: day(0.25),
     likely: day(0.5),
+    threeQuarters: day(0.75),
     latest: day(0.9),
   };
 }

@@ -22,24 +22,42 @@ function requireZone(zone: string): void {
   if (!isZone(zone)) throw new Refusal('no-such-zone', { zone });
 }
 
+// A plan asks for the same days again and again, and each answer costs the machine's time zone database a look.
+// The day boundaries never change, so they are kept.
+const starts = new Map<string, Instant>();
+const noons = new Map<string, Instant>();
+function kept(known: Map<string, Instant>, day: Day, zone: string, work: () => Instant): Instant {
+  const key = `${zone} ${day}`;
+  const found = known.get(key);
+  if (found !== undefined) return found;
+  const made = work();
+  known.set(key, made);
+  return made;
+}
+
 /** The local calendar day at a zone that holds the instant. */
 export function dayOf(at: Instant, zone: string): Day {
-  return DateTime.fromMillis(at, { zone }).toISODate() ?? fail(zone);
+  const utcDay = new Date(at).toISOString().slice(0, 10);
+  // local days run at most a day ahead of or behind the day in UTC
+  const found = [utcDay, addDays(utcDay, 1), addDays(utcDay, -1)].find(
+    (day) => startOfDay(day, zone) <= at && at < startOfDay(addDays(day, 1), zone),
+  );
+  return found ?? fail(zone);
 }
 
 /** The first instant of the local day (not always 00:00: some zones change their clocks at midnight). */
 export function startOfDay(day: Day, zone: string): Instant {
-  return parseDay(day, zone).startOf('day').toMillis();
+  return kept(starts, day, zone, () => parseDay(day, zone).startOf('day').toMillis());
 }
 
 /** The last millisecond of the local day. */
 export function endOfDay(day: Day, zone: string): Instant {
-  return parseDay(day, zone).endOf('day').toMillis();
+  return startOfDay(addDays(day, 1), zone) - 1;
 }
 
 /** A date without a time is noon of that local day. */
 export function noonOf(day: Day, zone: string): Instant {
-  return parseDay(day, zone).set({ hour: 12 }).toMillis();
+  return kept(noons, day, zone, () => parseDay(day, zone).set({ hour: 12 }).toMillis());
 }
 
 /** The day `count` calendar days later (earlier if negative). */

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { PlanRow } from '../../contract/plan.ts';
 import type { DateStyle } from '../../core/explain/words.ts';
+import type { Day } from '../../core/time/day.ts';
 import { Field } from '../strip/Axis.tsx';
 import type { Scale } from '../strip/geometry.ts';
 import { LifeStrip } from '../strip/LifeStrip.tsx';
@@ -28,7 +29,7 @@ export function JobLine(props: JobLineProps) {
   const { row, chosen, onChoose, children, phone } = props;
   return (
     <li
-      className={`job cells${chosen ? ' chosen' : ''}${props.dense ? ' dense' : ''}`}
+      className={`job cells${chosen ? ' chosen' : ''}${props.dense ? ' dense' : ''}${row.state === 'left-off' ? ' leftoff' : ''}`}
       data-job={row.jobId}
       data-state={row.state}
     >
@@ -75,21 +76,38 @@ function Name({ row, chosen, onChoose, place, phone, style, dense }: JobLineProp
   );
 }
 
-export function DateWord({ row, style }: { row: PlanRow; style: DateStyle }) {
+/** The date and how far it is; short leaves the distance out except for today and tomorrow. */
+export function DateWord({ row, style, short }: { row: PlanRow; style: DateStyle; short?: boolean }) {
   const { state, recommended, today } = row;
   if (state === 'left-off' || state === 'paused') return null;
   if (row.heldUntil)
     return (
       <span className="nb">
-        until {writeDay(row.heldUntil, today, style)}, <b>{relativeWord(row.heldUntil, today)}</b>
+        until {writeDay(row.heldUntil, today, style)}
+        {!short && (
+          <>
+            , <b>{relativeWord(row.heldUntil, today)}</b>
+          </>
+        )}
       </span>
     );
   if (recommended === null) return <span className="nb">no date yet</span>;
   return (
     <span className={`nb${state === 'past-window' ? ' late' : ''}`}>
-      {writeDay(recommended, today, style)}, <b>{relativeWord(recommended, today)}</b>
+      {short ? (
+        shortDay(recommended, today, style)
+      ) : (
+        <>
+          {writeDay(recommended, today, style)}, <b>{relativeWord(recommended, today)}</b>
+        </>
+      )}
     </span>
   );
+}
+
+function shortDay(day: Day, today: Day, style: DateStyle): string {
+  const relative = relativeWord(day, today);
+  return relative === 'today' || relative === 'tomorrow' ? relative : writeDay(day, today, style);
 }
 
 function DeskLine(props: JobLineProps) {

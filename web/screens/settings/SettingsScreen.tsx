@@ -1,3 +1,242 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useColorScheme } from '@mui/material/styles';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
+import { quantities } from '../../../core/quantity/quantities.ts';
+import { settingUnits, SETTING_ID, type RecordContent } from '../../../contract/records.ts';
+import { api, ApiProblem } from '../../api/client.ts';
+import { useAbout, useSetting, useSnapshot } from '../../api/data.ts';
+import { setPersonHere, usePersonHere } from '../../api/person.ts';
+import { creating, newIds, revising, useWriting } from '../../api/writing.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { EditSite } from './EditSite.tsx';
+
+type Setting = RecordContent<'setting'>;
+
+/** Units, dates, theme; who is here; places and visit days; backup, export, import. */
 export function SettingsScreen() {
-  return null;
+  const snapshot = useSnapshot();
+  const setting = useSetting();
+  const { write } = useWriting();
+  const { mode, setMode } = useColorScheme();
+  const [error, setError] = useState<unknown>(null);
+  const stored = snapshot.get('setting', SETTING_ID);
+  const save = async (some: Partial<Setting>): Promise<void> => {
+    setError(null);
+    const content = { ...setting, ...some };
+    try {
+      await write(
+        [stored ? revising(stored, content) : creating('setting', content, newIds(SETTING_ID))],
+        'Settings saved.',
+      );
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  return (
+    <main className="page">
+      <header className="head">
+        <h1>Settings</h1>
+      </header>
+      <ProblemNote error={error} />
+      <Part title="This device">
+        <Choice
+          label="Theme"
+          value={mode ?? 'system'}
+          options={[
+            { value: 'light', label: 'Light' },
+            { value: 'dark', label: 'Dark' },
+            { value: 'system', label: 'As the device' },
+          ]}
+          onChange={(next) => setMode(next)}
+        />
+        <People />
+      </Part>
+      <Part title="Units and dates">
+        <div style={{ display: 'flex', flexWrap: 'wrap', gap: '14px 28px' }}>
+          {(Object.keys(settingUnits) as (keyof typeof settingUnits)[]).map((quantity) => (
+            <Choice
+              key={quantity}
+              label={quantities[quantity].label}
+              value={setting.units[quantity] as string}
+              options={settingUnits[quantity].map((unit) => ({
+                value: unit,
+                label: (quantities[quantity].units as Record<string, { label: string }>)[unit]?.label ?? unit,
+              }))}
+              onChange={(unit) => void save({ units: { ...setting.units, [quantity]: unit } })}
+            />
+          ))}
+          <Choice
+            label="Dates"
+            value={setting.dateFormat}
+            options={[
+              { value: 'day-month', label: '7 Nov' },
+              { value: 'month-day', label: 'Nov 7' },
+              { value: 'iso', label: '2026-11-07' },
+            ]}
+            onChange={(dateFormat) => void save({ dateFormat })}
+          />
+        </div>
+      </Part>
+      <Part title="Places and visit days">
+        {snapshot.all('site').length === 0 && (
+          <p className="soft">None yet: they come with the first system.</p>
+        )}
+        {snapshot.all('site').map((site) => (
+          <EditSite key={`${site.id} ${site.version}`} site={site} />
+        ))}
+      </Part>
+      <Part title="Your data">
+        <YourData />
+      </Part>
+    </main>
+  );
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="datum" style={{ display: 'grid', gap: 14, padding: '8px 0 24px' }}>
+      <h2>{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** Persons are names; which one holds this device is chosen here. */
+function People() {
+  const people = useSnapshot().all('person');
+  const here = usePersonHere();
+  const { write, pending } = useWriting();
+  const [name, setName] = useState('');
+  const [error, setError] = useState<unknown>(null);
+  const add = async (): Promise<void> => {
+    setError(null);
+    const ids = newIds();
+    try {
+      await write([creating('person', { name: name.trim() }, ids)], `${name.trim()}: added.`);
+      setPersonHere({ id: ids.id, name: name.trim() });
+      setName('');
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  return (
+    <>
+      {people.length > 0 && (
+        <Choice
+          label="Who is here"
+          value={here.id ?? ''}
+          options={[
+            ...people.map((person) => ({ value: person.id, label: person.content.name })),
+            { value: '', label: 'Nobody in particular' },
+          ]}
+          onChange={(id) =>
+            setPersonHere({
+              id: id || null,
+              name: people.find((person) => person.id === id)?.content.name ?? '',
+            })
+          }
+        />
+      )}
+      <div className="actions">
+        <TextField
+          label="Add a name"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          sx={{ width: 240 }}
+        />
+        <button
+          type="button"
+          className="btn2"
+          disabled={pending || name.trim() === ''}
+          onClick={() => void add()}
+        >
+          Add
+        </button>
+      </div>
+      <ProblemNote error={error} />
+    </>
+  );
+}
+
+interface ImportReport {
+  added: number;
+  same: number;
+  refused: { line: number; detail: string }[];
+}
+
+function YourData() {
+  const about = useAbout();
+  const client = useQueryClient();
+  const [said, setSaid] = useState<ReactNode>(null);
+  const [error, setError] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
+  const attempt = async (act: () => Promise<ReactNode>): Promise<void> => {
+    setBusy(true);
+    setError(null);
+    setSaid(null);
+    try {
+      setSaid(await act());
+    } catch (problem) {
+      setError(problem);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const backUp = () =>
+    attempt(async () => `Backed up to ${(await api.post<{ folder: string }>('/backup')).folder}`);
+  const take = (file: File) =>
+    attempt(async () => {
+      const form = new FormData();
+      form.append('archive', file);
+      try {
+        const report = await api.post<ImportReport>('/import', form);
+        await client.invalidateQueries();
+        return `${report.added.toLocaleString('en-GB')} records added, ${report.same.toLocaleString('en-GB')} were here already.`;
+      } catch (problem) {
+        const report =
+          problem instanceof ApiProblem ? (problem.problem as unknown as Partial<ImportReport>) : null;
+        if (!report?.refused) throw problem;
+        return (
+          <>
+            Nothing was written: {report.refused.length}{' '}
+            {report.refused.length === 1 ? 'line differs' : 'lines differ'} from what is here.
+            {report.refused.slice(0, 5).map((one) => (
+              <span key={one.line} style={{ display: 'block' }}>
+                Line {one.line}: {one.detail}
+              </span>
+            ))}
+          </>
+        );
+      }
+    });
+  return (
+    <>
+      {about.dataDir && <p className="soft">They lie in {about.dataDir} on this computer.</p>}
+      <div className="actions">
+        <Button variant="contained" disabled={busy} onClick={() => void backUp()}>
+          Back up now
+        </Button>
+        <a className="btn2" href="/api/export" download>
+          Export
+        </a>
+        <a className="btn2" href="/api/export?pictures=true" download>
+          Export with pictures
+        </a>
+        <label className="btn2">
+          Import an archive
+          <input
+            type="file"
+            accept=".ndjson,.zip"
+            className="visually-hidden"
+            onChange={(event) => event.target.files?.[0] && void take(event.target.files[0])}
+          />
+        </label>
+      </div>
+      {said && <p role="status">{said}</p>}
+      <ProblemNote error={error} />
+    </>
+  );
 }

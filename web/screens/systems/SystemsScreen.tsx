@@ -1,3 +1,102 @@
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import { formatQuantity } from '../../../core/quantity/quantities.ts';
+import type { PlanRow } from '../../../contract/plan.ts';
+import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
+import { DateWord } from '../../parts/JobLine.tsx';
+import { litresOf } from '../../parts/litres.ts';
+import { StateWord } from '../../strip/marks.tsx';
+import { visitWords } from '../first-run/VisitStep.tsx';
+import { waterWords } from '../first-run/WaterStep.tsx';
+
+/** Every body of water, by place where there is more than one: how much it holds, and what is next. */
 export function SystemsScreen() {
-  return null;
+  const snapshot = useSnapshot();
+  const plan = usePlan();
+  const { units, dateFormat } = useSetting();
+  const sites = snapshot.all('site').sort((a, b) => a.content.name.localeCompare(b.content.name));
+  const systems = snapshot.all('system').sort((a, b) => a.content.name.localeCompare(b.content.name));
+  return (
+    <main className="page">
+      <header className="head">
+        <h1>Systems</h1>
+        <span className="grow" />
+        <Button component={Link} to="/describe" variant="contained">
+          Describe a system
+        </Button>
+      </header>
+      {systems.length === 0 && (
+        <p className="datum" style={{ paddingTop: 12 }}>
+          Your tanks will stand here: each with its water, its path and its jobs. Describe the first one.
+        </p>
+      )}
+      {sites.map((site) => (
+        <section key={site.id} style={{ marginBottom: 24 }}>
+          <div
+            className="datum"
+            style={{ display: 'flex', justifyContent: 'space-between', gap: 16, padding: '6px 0' }}
+          >
+            <h2>{site.content.name}</h2>
+            <span className="soft">
+              {site.content.visits ? visitWords(site.content.visits) : 'no usual day'}
+            </span>
+          </div>
+          <ul className="plain">
+            {systems
+              .filter((system) => system.content.siteId === site.id)
+              .map((system) => {
+                const litres = litresOf(snapshot, system.id);
+                const rows = plan.jobs.filter((row) => row.systemIds.includes(system.id));
+                return (
+                  <li key={system.id} className="rule" style={{ padding: '10px 0' }}>
+                    <Link to={`/systems/${system.id}`} className="systemline">
+                      <span>
+                        <span
+                          className="name"
+                          style={{ font: '690 18px/22px var(--head)', fontStretch: '80%' }}
+                        >
+                          {system.content.name}
+                        </span>
+                        <br />
+                        <span className="soft">
+                          {waterWords[system.content.water]},{' '}
+                          {litres === null
+                            ? 'litres not measured'
+                            : formatQuantity('volume', litres, units.volume)}
+                        </span>
+                      </span>
+                      <span className="soft">{countWords(rows)}</span>
+                      <span>{rows[0] && <Next row={rows[0]} style={dateFormat} />}</span>
+                    </Link>
+                  </li>
+                );
+              })}
+          </ul>
+        </section>
+      ))}
+    </main>
+  );
+}
+
+const needsHands = new Set(['left-off', 'past-window', 'in-window', 'time-to-do']);
+function countWords(rows: readonly PlanRow[]): string {
+  const now = rows.filter((row) => needsHands.has(row.state)).length;
+  const jobs = `${rows.length} ${rows.length === 1 ? 'job' : 'jobs'}`;
+  return now === 0
+    ? `${jobs}, none needs hands now`
+    : `${jobs}, ${now} ${now === 1 ? 'needs' : 'need'} hands`;
+}
+
+function Next({ row, style }: { row: PlanRow; style: Parameters<typeof DateWord>[0]['style'] }) {
+  return (
+    <span style={{ display: 'grid', gap: 2 }}>
+      <span style={{ display: 'flex', justifyContent: 'space-between', gap: 12 }}>
+        <StateWord state={row.state} />
+        <DateWord row={row} style={style} />
+      </span>
+      <span className="soft">
+        {row.thing}, {row.action}
+      </span>
+    </span>
+  );
 }

@@ -1,0 +1,119 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { useState } from 'react';
+import { Controller, useForm } from 'react-hook-form';
+import { recordSchemas, type RecordContent, type Stored } from '../../../contract/records.ts';
+import { useSnapshot } from '../../api/data.ts';
+import { revising, useWriting } from '../../api/writing.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { DayField } from '../../parts/WhenField.tsx';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+
+/** The facts of a component: name, maker, serial number, warranty, manual, and which systems it serves. */
+export function ComponentFacts({
+  component,
+  onDone,
+}: {
+  component: Stored<'component'>;
+  onDone: () => void;
+}) {
+  const snapshot = useSnapshot();
+  const { write, pending } = useWriting();
+  const [error, setError] = useState<unknown>(null);
+  const form = useForm<RecordContent<'component'>>({
+    defaultValues: component.content,
+    resolver: valibotResolver(recordSchemas.component),
+  });
+  const save = form.handleSubmit(async (content) => {
+    setError(null);
+    try {
+      await write([revising(component, content)], `${content.name}: saved.`);
+      onDone();
+    } catch (problem) {
+      setError(problem);
+    }
+  });
+  const systems = snapshot
+    .all('system')
+    .filter((system) => system.content.siteId === component.content.siteId);
+  return (
+    <form className="form" onSubmit={(event) => void save(event)} noValidate style={{ padding: '12px 0' }}>
+      <div className="fields">
+        <TextField
+          label="Name"
+          {...form.register('name')}
+          error={Boolean(form.formState.errors.name)}
+          helperText={form.formState.errors.name?.message}
+        />
+        <TextField label="Maker" {...form.register('facts.maker')} />
+        <TextField label="Model" {...form.register('facts.model')} />
+        <TextField label="Serial number" {...form.register('facts.serial')} />
+        <Controller
+          control={form.control}
+          name="facts.warrantyUntil"
+          render={({ field }) => (
+            <DayField label="Warranty until" value={field.value} onChange={field.onChange} />
+          )}
+        />
+        <Controller
+          control={form.control}
+          name="dutyHoursPerDay"
+          render={({ field }) => (
+            <NumberField
+              label="Runs"
+              unit="h a day"
+              value={field.value}
+              onChange={(value) => field.onChange(value ?? Number.NaN)}
+              error={form.formState.errors.dutyHoursPerDay?.message}
+            />
+          )}
+        />
+      </div>
+      <TextField
+        label="Manual"
+        multiline
+        {...form.register('facts.manual')}
+        helperText="where it lies, or what it says"
+      />
+      <TextField label="Note" multiline {...form.register('facts.note')} />
+      {systems.length > 1 && (
+        <Controller
+          control={form.control}
+          name="systemIds"
+          render={({ field }) => (
+            <div>
+              <h3 style={{ marginBottom: 4 }}>Serves</h3>
+              <ToggleButtonGroup
+                value={field.value}
+                onChange={(_event, value: string[]) => field.onChange(value)}
+                aria-label="Systems served"
+                sx={{ flexWrap: 'wrap' }}
+              >
+                {systems.map((system) => (
+                  <ToggleButton key={system.id} value={system.id} sx={{ px: 3 }}>
+                    {system.content.name}
+                  </ToggleButton>
+                ))}
+              </ToggleButtonGroup>
+              {form.formState.errors.systemIds && (
+                <p className="late">{form.formState.errors.systemIds.message}</p>
+              )}
+            </div>
+          )}
+        />
+      )}
+      <ProblemNote error={error} />
+      <div className="actions">
+        <Button type="submit" variant="contained" disabled={pending}>
+          Save the facts
+        </Button>
+        <button type="button" className="btn2" onClick={onDone}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,104 @@
+import { dayOf, type Day } from '../../../core/time/day.ts';
+import { eventWords } from '../../../contract/facts/jobFacts.ts';
+import { definitionInForce, ownKindsOf } from '../../../contract/facts/definition.ts';
+import { placeOfJob } from '../../../contract/facts/places.ts';
+import { instantOfWhen } from '../../../contract/facts/when.ts';
+import type { Found } from '../../../core/wear/found.ts';
+import type { Stored } from '../../../contract/records.ts';
+import type { Snapshot } from '../../../contract/snapshot.ts';
+
+export type LogRecord = Stored<'service'> | Stored<'look'> | Stored<'skip'> | Stored<'event'>;
+export interface LogEntry {
+  record: LogRecord;
+  at: number;
+  day: Day;
+  zone: string;
+  /** "Filter sock, swap and wash" */
+  what: string;
+  place: string;
+  systemIds: readonly string[];
+  jobId: string | null;
+  found: Found | null;
+  /** Whether a grade belongs to it at all. */
+  graded: boolean;
+  who: string;
+  note: string;
+}
+
+/** Everything that happened, newest first. */
+export function logEntries(snapshot: Snapshot): LogEntry[] {
+  const ownKinds = ownKindsOf(snapshot);
+  const jobs = new Map(
+    snapshot.all('job').map((job) => {
+      const place = placeOfJob(job.content, snapshot);
+      if (!place) return [job.id, null];
+      const { action, foundScale } = definitionInForce(job.content, ownKinds);
+      return [job.id, { place, action, graded: foundScale !== 'none' }];
+    }),
+  );
+  const who = (id: string | null): string => snapshot.content('person', id)?.name ?? '';
+  const ofJobs = [...snapshot.all('service'), ...snapshot.all('look'), ...snapshot.all('skip')].flatMap(
+    (record): LogEntry[] => {
+      const job = jobs.get(record.content.jobId);
+      const zone = job?.place.zone ?? 'UTC';
+      const at = instantOfWhen(record.content.when, zone);
+      if (!job || at === null) return [];
+      const verb =
+        record.kind === 'service'
+          ? job.action +
+            (record.content.shareDone < 1 ? `, ${Math.round(record.content.shareDone * 100)} % of it` : '')
+          : record.kind === 'look'
+            ? `looked (${job.action})`
+            : `put off (${job.action})`;
+      return [
+        {
+          record,
+          at,
+          zone,
+          day: dayOf(at, zone),
+          what: `${job.place.thing}, ${verb}`,
+          place: job.place.systemName,
+          systemIds: job.place.systemIds,
+          jobId: record.content.jobId,
+          found: record.kind === 'skip' ? null : record.content.found,
+          graded: record.kind !== 'skip' && job.graded,
+          who: who(record.content.whoId),
+          note: record.kind === 'skip' ? record.content.reason : record.content.note,
+        },
+      ];
+    },
+  );
+  const ofEvents = snapshot.all('event').flatMap((record): LogEntry[] => {
+    const component = snapshot.content('component', record.content.componentId);
+    const system = snapshot.get('system', record.content.systemId ?? '');
+    const siteId = record.content.siteId ?? component?.siteId ?? system?.content.siteId ?? null;
+    const zone = snapshot.content('site', siteId)?.timeZone ?? 'UTC';
+    const at = instantOfWhen(record.content.when, zone);
+    if (at === null) return [];
+    const systemIds =
+      component?.systemIds ??
+      (system
+        ? [system.id]
+        : snapshot
+            .all('system')
+            .filter((one) => one.content.siteId === siteId)
+            .map((one) => one.id));
+    return [
+      {
+        record,
+        at,
+        zone,
+        day: dayOf(at, zone),
+        what: `${eventWords[record.content.kind]}${component ? `, ${component.name}` : ''}`,
+        place: system?.content.name ?? snapshot.content('site', siteId)?.name ?? '',
+        systemIds,
+        jobId: null,
+        found: null,
+        graded: false,
+        who: who(record.content.whoId),
+        note: record.content.note,
+      },
+    ];
+  });
+  return [...ofJobs, ...ofEvents].sort((a, b) => b.at - a.at || b.record.id.localeCompare(a.record.id));
+}

@@ -1,0 +1,100 @@
+import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Autocomplete from '@mui/material/Autocomplete';
+import { useState } from 'react';
+import { todayIn } from '../../parts/dates.ts';
+import type { RecordContent, Stored } from '../../../contract/records.ts';
+import { useNow } from '../../api/data.ts';
+import { revising, useWriting } from '../../api/writing.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { weekdayNames } from '../first-run/VisitStep.tsx';
+
+const zones = Intl.supportedValuesOf('timeZone');
+
+/** A place: its name, its time zone, its visit days and minutes. */
+export function EditSite({ site }: { site: Stored<'site'> }) {
+  const [content, setContent] = useState<RecordContent<'site'>>(site.content);
+  const [error, setError] = useState<unknown>(null);
+  const now = useNow();
+  const { write, pending } = useWriting();
+  const visits = content.visits;
+  const setVisits = (some: Partial<NonNullable<typeof visits>>) => {
+    const next = {
+      weekdays: visits?.weekdays ?? [],
+      everyWeeks: visits?.everyWeeks ?? 1,
+      from: visits?.from ?? todayIn(content.timeZone, now),
+      minutes: visits?.minutes ?? null,
+      ...some,
+    };
+    setContent({ ...content, visits: next.weekdays.length > 0 ? next : null });
+  };
+  const save = async (): Promise<void> => {
+    setError(null);
+    try {
+      await write([revising(site, content)], `${content.name}: saved.`);
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  return (
+    <div className="form rule" style={{ paddingTop: 10 }}>
+      <div className="fields">
+        <TextField
+          label="Name of the place"
+          value={content.name}
+          onChange={(event) => setContent({ ...content, name: event.target.value })}
+        />
+        <Autocomplete
+          options={zones}
+          value={content.timeZone}
+          disableClearable
+          onChange={(_event, timeZone) => setContent({ ...content, timeZone })}
+          renderInput={(input) => <TextField {...input} label="Time zone" />}
+        />
+        <NumberField
+          label="Minutes there are"
+          unit="min"
+          value={visits?.minutes ?? null}
+          onChange={(minutes) => setVisits({ minutes })}
+          help="per visit; may be left empty"
+        />
+      </div>
+      <ToggleButtonGroup
+        value={visits?.weekdays ?? []}
+        aria-label={`Visit days of ${content.name}`}
+        onChange={(_event, weekdays: number[]) => setVisits({ weekdays })}
+        sx={{ flexWrap: 'wrap' }}
+      >
+        {weekdayNames.map((name, i) => (
+          <ToggleButton key={name} value={i + 1} aria-label={name} sx={{ px: 3 }}>
+            {name.slice(0, 3)}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      <Choice
+        label="How often"
+        value={String(visits?.everyWeeks ?? 1)}
+        options={[
+          { value: '1', label: 'Every week' },
+          { value: '2', label: 'Every other week' },
+          { value: '4', label: 'Every four weeks' },
+        ]}
+        onChange={(weeks) => setVisits({ everyWeeks: Number(weeks) })}
+      />
+      <ProblemNote error={error} />
+      <div>
+        <button
+          type="button"
+          className="btn2"
+          disabled={pending || content === site.content}
+          onClick={() => void save()}
+        >
+          Save this place
+        </button>
+      </div>
+    </div>
+  );
+}

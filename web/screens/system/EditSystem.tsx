@@ -1,0 +1,201 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { useState } from 'react';
+import { Controller, useForm } from 'react-hook-form';
+import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
+import { vesselShapes, type ShapeId } from '../../../core/water/vesselVolume.ts';
+import { recordSchemas, type RecordContent, type Stored } from '../../../contract/records.ts';
+import { useSetting, useSnapshot } from '../../api/data.ts';
+import { creating, deleting, revising, useWriting } from '../../api/writing.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { vesselsOf } from '../../parts/litres.ts';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { waterWords } from '../first-run/WaterStep.tsx';
+
+/** The facts of a system and its vessels. */
+export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDone: () => void }) {
+  const snapshot = useSnapshot();
+  const { units } = useSetting();
+  const { write, pending } = useWriting();
+  const [error, setError] = useState<unknown>(null);
+  const form = useForm<RecordContent<'system'>>({
+    defaultValues: system.content,
+    resolver: valibotResolver(recordSchemas.system),
+  });
+  const save = form.handleSubmit(async (content) => {
+    setError(null);
+    try {
+      await write([revising(system, content)], `${content.name}: saved.`);
+      onDone();
+    } catch (problem) {
+      setError(problem);
+    }
+  });
+  const addVessel = () =>
+    void write(
+      [
+        creating('vessel', {
+          systemId: system.id,
+          name: 'Sump',
+          shape: 'box',
+          dimensions: { lengthCm: 60, widthCm: 40 },
+          waterDepthCm: 25,
+          displacementShare: 0,
+        }),
+      ],
+      'A vessel was added: give its measures.',
+    );
+  return (
+    <section style={{ borderTop: '2px solid var(--ink)', padding: '12px 0 20px', display: 'grid', gap: 20 }}>
+      <form className="form" onSubmit={(event) => void save(event)} noValidate>
+        <div className="fields">
+          <TextField
+            label="Name"
+            {...form.register('name')}
+            error={Boolean(form.formState.errors.name)}
+            helperText={form.formState.errors.name?.message}
+          />
+          <Controller
+            control={form.control}
+            name="believedVolumeL"
+            render={({ field }) => (
+              <NumberField
+                label="Litres you believed"
+                unit={units.volume}
+                value={field.value === null ? null : fromStored('volume', field.value, units.volume)}
+                onChange={(value) =>
+                  field.onChange(value === null ? null : toStored('volume', value, units.volume))
+                }
+                error={form.formState.errors.believedVolumeL?.message}
+              />
+            )}
+          />
+        </div>
+        <Controller
+          control={form.control}
+          name="water"
+          render={({ field }) => (
+            <Choice
+              label="Water"
+              value={field.value}
+              options={(Object.keys(waterWords) as (keyof typeof waterWords)[]).map((value) => ({
+                value,
+                label: waterWords[value],
+              }))}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        <TextField label="Note" multiline {...form.register('note')} />
+        <ProblemNote error={error} />
+        <div className="actions">
+          <Button type="submit" variant="contained" disabled={pending}>
+            Save the facts
+          </Button>
+          <button type="button" className="btn2" onClick={onDone}>
+            Leave it
+          </button>
+        </div>
+      </form>
+      {vesselsOf(snapshot, system.id).map((vessel) => (
+        <EditVessel key={vessel.id} vessel={vessel} />
+      ))}
+      <div>
+        <button type="button" className="btn2" disabled={pending} onClick={addVessel}>
+          Add a vessel
+        </button>
+      </div>
+    </section>
+  );
+}
+
+function EditVessel({ vessel }: { vessel: Stored<'vessel'> }) {
+  const { units } = useSetting();
+  const { write, pending } = useWriting();
+  const [content, setContent] = useState(vessel.content);
+  const [error, setError] = useState<unknown>(null);
+  const unit = units.length;
+  const shown = (value: number | undefined) =>
+    value === undefined ? null : fromStored('length', value, unit);
+  const stored = (value: number | null) => (value === null ? Number.NaN : toStored('length', value, unit));
+  const send = async (act: 'save' | 'delete'): Promise<void> => {
+    setError(null);
+    try {
+      await write(
+        [act === 'save' ? revising(vessel, content) : deleting(vessel)],
+        act === 'save' ? `${content.name}: saved.` : `${content.name}: removed.`,
+      );
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  return (
+    <div className="form rule" style={{ paddingTop: 12 }}>
+      <Choice
+        label={`Shape of ${vessel.content.name}`}
+        value={content.shape}
+        options={(Object.keys(vesselShapes) as ShapeId[]).map((value) => ({
+          value,
+          label: vesselShapes[value].label,
+        }))}
+        onChange={(shape) => setContent({ ...content, shape, dimensions: {} })}
+      />
+      <div className="fields">
+        <TextField
+          label="Name"
+          value={content.name}
+          onChange={(event) => setContent({ ...content, name: event.target.value })}
+        />
+        {vesselShapes[content.shape].fields.map((field) =>
+          field.quantity === 'length' ? (
+            <NumberField
+              key={field.key}
+              label={field.label}
+              unit={unit}
+              value={shown(content.dimensions[field.key])}
+              onChange={(value) =>
+                setContent({ ...content, dimensions: { ...content.dimensions, [field.key]: stored(value) } })
+              }
+            />
+          ) : (
+            <NumberField
+              key={field.key}
+              label={field.label}
+              unit="cm²"
+              value={content.dimensions[field.key] ?? null}
+              onChange={(value) =>
+                setContent({
+                  ...content,
+                  dimensions: { ...content.dimensions, [field.key]: value ?? Number.NaN },
+                })
+              }
+            />
+          ),
+        )}
+        <NumberField
+          label="Water depth"
+          unit={unit}
+          value={shown(content.waterDepthCm)}
+          onChange={(value) => setContent({ ...content, waterDepthCm: stored(value) })}
+        />
+        <NumberField
+          label="Rock and sand take"
+          unit="%"
+          value={content.displacementShare * 100}
+          onChange={(value) => setContent({ ...content, displacementShare: (value ?? 0) / 100 })}
+        />
+      </div>
+      <ProblemNote error={error} />
+      <div className="actions">
+        <button type="button" className="btn2" disabled={pending} onClick={() => void send('save')}>
+          Save this vessel
+        </button>
+        <button type="button" className="btn2" disabled={pending} onClick={() => void send('delete')}>
+          Remove it
+        </button>
+      </div>
+    </div>
+  );
+}
