@@ -42,8 +42,9 @@ export function WritingProvider({ children }: { children: ReactNode }) {
   const write = useCallback(
     async (writes: Write[], said: string | null, why = ''): Promise<WorkResult | null> => {
       try {
+        const before = client.getQueryData<Stored[]>(['snapshot']) ?? [];
         const result = await send(writes, why);
-        if (said) setSaved({ said, key: uuid(), undo: undoOf(writes, result) });
+        if (said) setSaved({ said, key: uuid(), undo: undoOf(writes, result, before) });
         return result;
       } catch (error) {
         if (
@@ -58,7 +59,7 @@ export function WritingProvider({ children }: { children: ReactNode }) {
         throw error;
       }
     },
-    [send],
+    [client, send],
   );
   const writing = useMemo(() => ({ write, pending: isPending }), [write, isPending]);
 
@@ -102,16 +103,21 @@ export function WritingProvider({ children }: { children: ReactNode }) {
   );
 }
 
-/** What takes a unit of work back: new records go, deleted ones return. A revision is undone where it was made. */
-function undoOf(writes: readonly Write[], result: WorkResult): Write[] | null {
-  if (writes.some((write) => write.op === 'revise' || write.op === 'restore')) return null;
-  return writes
-    .map((write, i): Write => {
-      const version = result.results[i]?.version ?? 1;
-      const common = { kind: write.kind, id: write.id, revisionId: uuid(), baseVersion: version };
-      return write.op === 'create' ? { op: 'delete', ...common } : { op: 'restore', ...common };
-    })
-    .reverse();
+/** What takes a unit of work back: new records go, deleted ones return, revised ones get their old text. */
+function undoOf(writes: readonly Write[], result: WorkResult, before: readonly Stored[]): Write[] | null {
+  const undo = writes.map((write, i): Write | null => {
+    const common = {
+      kind: write.kind,
+      id: write.id,
+      revisionId: uuid(),
+      baseVersion: result.results[i]?.version ?? 1,
+    };
+    if (write.op === 'create' || write.op === 'restore') return { op: 'delete', ...common };
+    if (write.op === 'delete') return { op: 'restore', ...common };
+    const old = before.find((record) => record.id === write.id && record.kind === write.kind);
+    return old ? { op: 'revise', ...common, content: old.content } : null;
+  });
+  return undo.includes(null) ? null : (undo.reverse() as Write[]);
 }
 
 /** A record's id and its first revision's, made on this device. */

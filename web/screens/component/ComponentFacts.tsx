@@ -7,6 +7,7 @@ import { recordSchemas, type RecordContent, type Stored } from '../../../contrac
 import { useSnapshot } from '../../api/data.ts';
 import { revising, useWriting } from '../../api/writing.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
+import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { DayField } from '../../parts/WhenField.tsx';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -21,6 +22,7 @@ export function ComponentFacts({
   onDone: () => void;
 }) {
   const snapshot = useSnapshot();
+  const [base] = useBase(component);
   const { write, pending } = useWriting();
   const [error, setError] = useState<unknown>(null);
   const form = useForm<RecordContent<'component'>>({
@@ -30,7 +32,7 @@ export function ComponentFacts({
   const save = form.handleSubmit(async (content) => {
     setError(null);
     try {
-      await write([revising(component, content)], `${content.name}: saved.`);
+      await write([revising(base, content)], `${content.name}: saved.`);
       onDone();
     } catch (problem) {
       setError(problem);

@@ -7,6 +7,7 @@ import { revising, useWriting } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { consequenceWords } from '../../parts/equipment/OwnKind.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
+import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 
 type Overrides = RecordContent<'job'>['overrides'];
@@ -30,12 +31,13 @@ export function JobFigures({
   const [minutes, setMinutes] = useState<number | null>(inForce.minutes);
   const [consequence, setConsequence] = useState<Consequence>(inForce.consequence);
   const [error, setError] = useState<unknown>(null);
+  const [base] = useBase(job);
   const { write, pending } = useWriting();
   const unit = first?.kind === 'usage' ? 'h' : 'days';
   const send = async (overrides: Overrides, said: string): Promise<void> => {
     setError(null);
     try {
-      await write([revising(job, { ...job.content, overrides })], said);
+      await write([revising(base, { ...base.content, overrides })], said);
       onDone();
     } catch (problem) {
       setError(problem);

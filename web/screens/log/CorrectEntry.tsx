@@ -15,6 +15,7 @@ import type { LogEntry, LogRecord } from './entries.ts';
 
 /** Corrects an entry by a revision: the old text is kept. */
 export function CorrectEntry({ entry, today, onDone }: { entry: LogEntry; today: Day; onDone: () => void }) {
+  const [base] = useState<LogRecord>(entry.record);
   const [record, setRecord] = useState<LogRecord>(entry.record);
   const [error, setError] = useState<unknown>(null);
   const { write, pending } = useWriting();
@@ -27,7 +28,7 @@ export function CorrectEntry({ entry, today, onDone }: { entry: LogEntry; today:
     try {
       // the version this was opened at, so that a change made meanwhile is a conflict and not lost
       await write(
-        [revising(entry.record as Stored<'service'>, record.content as Stored<'service'>['content'])],
+        [revising(base as Stored<'service'>, record.content as Stored<'service'>['content'])],
         `${entry.what}: corrected.`,
         'corrected',
       );

@@ -9,6 +9,7 @@ import { useNow } from '../../api/data.ts';
 import { revising, useWriting } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
+import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { weekdayNames } from '../first-run/VisitStep.tsx';
 
@@ -16,6 +17,7 @@ const zones = Intl.supportedValuesOf('timeZone');
 
 /** A place: its name, its time zone, its visit days and minutes. */
 export function EditSite({ site }: { site: Stored<'site'> }) {
+  const [base, rebase] = useBase(site);
   const [content, setContent] = useState<RecordContent<'site'>>(site.content);
   const [error, setError] = useState<unknown>(null);
   const now = useNow();
@@ -34,7 +36,9 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
   const save = async (): Promise<void> => {
     setError(null);
     try {
-      await write([revising(site, content)], `${content.name}: saved.`);
+      const result = await write([revising(base, content)], `${content.name}: saved.`);
+      const version = result?.results[0]?.version;
+      if (version !== undefined) rebase({ ...base, version, content });
     } catch (problem) {
       setError(problem);
     }
@@ -89,7 +93,7 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
         <button
           type="button"
           className="btn2"
-          disabled={pending || content === site.content}
+          disabled={pending || content === base.content}
           onClick={() => void save()}
         >
           Save this place

@@ -85,7 +85,7 @@ export function SettingsScreen() {
           <p className="soft">None yet: they come with the first system.</p>
         )}
         {snapshot.all('site').map((site) => (
-          <EditSite key={`${site.id} ${site.version}`} site={site} />
+          <EditSite key={site.id} site={site} />
         ))}
       </Part>
       <Part title="Your data">

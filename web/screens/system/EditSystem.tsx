@@ -11,12 +11,14 @@ import { creating, deleting, revising, useWriting } from '../../api/writing.tsx'
 import { Choice } from '../../parts/Choice.tsx';
 import { vesselsOf } from '../../parts/litres.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
+import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { waterWords } from '../first-run/WaterStep.tsx';
 
 /** The facts of a system and its vessels. */
 export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDone: () => void }) {
   const snapshot = useSnapshot();
+  const [base] = useBase(system);
   const { units } = useSetting();
   const { write, pending } = useWriting();
   const [error, setError] = useState<unknown>(null);
@@ -27,7 +29,7 @@ export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDon
   const save = form.handleSubmit(async (content) => {
     setError(null);
     try {
-      await write([revising(system, content)], `${content.name}: saved.`);
+      await write([revising(base, content)], `${content.name}: saved.`);
       onDone();
     } catch (problem) {
       setError(problem);
@@ -114,6 +116,7 @@ export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDon
 function EditVessel({ vessel }: { vessel: Stored<'vessel'> }) {
   const { units } = useSetting();
   const { write, pending } = useWriting();
+  const [base, rebase] = useBase(vessel);
   const [content, setContent] = useState(vessel.content);
   const [error, setError] = useState<unknown>(null);
   const unit = units.length;
@@ -123,10 +126,12 @@ function EditVessel({ vessel }: { vessel: Stored<'vessel'> }) {
   const send = async (act: 'save' | 'delete'): Promise<void> => {
     setError(null);
     try {
-      await write(
-        [act === 'save' ? revising(vessel, content) : deleting(vessel)],
+      const result = await write(
+        [act === 'save' ? revising(base, content) : deleting(base)],
         act === 'save' ? `${content.name}: saved.` : `${content.name}: removed.`,
       );
+      const version = result?.results[0]?.version;
+      if (version !== undefined) rebase({ ...base, version, content });
     } catch (problem) {
       setError(problem);
     }
