@@ -1,0 +1,84 @@
+import { execFile } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { PlanEntry } from '../contract/plan.ts';
+import { makeDemo } from '../demo/make.ts';
+
+const dir = mkdtempSync(join(tmpdir(), 'jondrel-cli-'));
+const data = join(dir, 'data');
+const archive = join(dir, 'demo.ndjson');
+const MAIN = join(import.meta.dirname, 'main.ts');
+
+interface Ran {
+  code: number;
+  out: string;
+  err: string;
+}
+/** Runs the command line from source, as a process of its own. */
+const jondrel = (...args: string[]): Promise<Ran> =>
+  new Promise((resolve) => {
+    execFile(process.execPath, ['--import', 'tsx', MAIN, ...args], { maxBuffer: 64 * 1024 * 1024 }, (error, out, err) => resolve({ code: typeof error?.code === 'number' ? error.code : 0, out, err }));
+  });
+
+beforeAll(async () => {
+  await makeDemo(data, '2026-11-25');
+}, 60_000);
+afterAll(() => rmSync(dir, { recursive: true }));
+
+describe('plan', () => {
+  test('the same from a data directory and from its archive, with exactly the promised fields', async () => {
+    const [fromData, exported] = await Promise.all([jondrel('plan', '--data', data, '--at', '2026-11-25', '--json'), jondrel('export', '--data', data, archive)]);
+    expect([fromData.code, fromData.err, exported.code]).toEqual([0, '', 0]);
+    const fromArchive = await jondrel('plan', '--archive', archive, '--at', '2026-11-25', '--json');
+    expect(fromArchive.out).toBe(fromData.out);
+    const { at, jobs } = JSON.parse(fromData.out) as { at: string; jobs: PlanEntry[] };
+    expect(at).toBe('2026-11-25');
+    expect(jobs.length).toBeGreaterThan(40);
+    for (const job of jobs) expect(Object.keys(job)).toEqual(['jobId', 'target', 'action', 'lastDone', 'earliest', 'likely', 'latest', 'recommended', 'chanceDueNow', 'state', 'governs', 'runnerUp', 'sentence']);
+  });
+  test('--days keeps what is recommended soon', async () => {
+    const { out } = await jondrel('plan', '--data', data, '--at', '2026-11-25', '--days', '3', '--json');
+    const { jobs } = JSON.parse(out) as { jobs: PlanEntry[] };
+    expect(jobs.length).toBeGreaterThan(3);
+    expect(jobs.every((job) => job.recommended !== null && job.recommended <= '2026-11-28')).toBe(true);
+  });
+  test('bad input exits 1, wrong usage 2, damaged data 3', async () => {
+    const damaged = join(dir, 'damaged.ndjson');
+    writeFileSync(damaged, '{"archive":"jondrel","schema":1}\n{"kind":"site"}\n');
+    const [day, none, usage, broken] = await Promise.all([
+      jondrel('plan', '--data', data, '--at', '2026-02-31'), jondrel('plan', '--data', join(dir, 'nowhere'), '--at', '2026-11-25'),
+      jondrel('plan', '--data', data), jondrel('plan', '--archive', damaged, '--at', '2026-11-25'),
+    ]);
+    expect([day.code, none.code, usage.code, broken.code]).toEqual([1, 1, 2, 3]);
+    expect(day.err).toContain('“2026-02-31” is neither a day');
+    expect([day.out, none.out, broken.out]).toEqual(['', '', '']);
+  });
+});
+
+describe('export, import, backup, restore, check', () => {
+  test('export, import into an empty database, export again: byte-identical', async () => {
+    const copy = join(dir, 'copy');
+    const again = join(dir, 'again.ndjson');
+    await jondrel('export', '--data', data, archive);
+    const imported = await jondrel('import', '--data', copy, archive);
+    expect(imported.code).toBe(0);
+    expect(JSON.parse(imported.out)).toMatchObject({ same: 0 });
+    await jondrel('export', '--data', copy, again);
+    expect(readFileSync(again).equals(readFileSync(archive))).toBe(true);
+    const checked = await jondrel('check', '--data', copy);
+    expect(JSON.parse(checked.out)).toMatchObject({ ok: true });
+  });
+  test('backup and restore; a writing command refuses while a server holds the data', async () => {
+    const { out } = await jondrel('backup', '--data', data);
+    expect(existsSync(join(out.trim(), 'jondrel.sqlite'))).toBe(true);
+    const restored = join(dir, 'restored');
+    expect((await jondrel('restore', '--data', restored, out.trim())).code).toBe(0);
+    expect((await jondrel('plan', '--data', restored, '--at', '2026-11-25')).code).toBe(0);
+    writeFileSync(join(restored, 'jondrel.lock'), JSON.stringify({ pid: process.pid, what: 'the server at http://localhost:4180' }));
+    const refused = await jondrel('import', '--data', restored, archive);
+    expect(refused.code).toBe(1);
+    expect(refused.err).toContain('in use by the server at http://localhost:4180');
+  });
+});

@@ -1,0 +1,57 @@
+import { describe, expect, test } from 'vitest';
+import { addDays } from '../core/time/day.ts';
+import { instantAtOf, makePlan } from '../contract/plan.ts';
+import type { Stored } from '../contract/records.ts';
+import { Snapshot } from '../contract/snapshot.ts';
+import { canonicalJson } from '../contract/canonicalJson.ts';
+import { openTestStore } from '../store/testing/fixtures.ts';
+import { demoWrites } from './build.ts';
+import { scenario } from './scenario.ts';
+
+const TODAY = '2026-11-25';
+const snapshotOf = (today: string) => Snapshot.of(demoWrites(today).map((write): Stored => ({ kind: write.kind, id: write.id, version: 1, deleted: false, content: (write as { content: Stored['content'] }).content })));
+const plan = makePlan(snapshotOf(TODAY), instantAtOf(TODAY), TODAY).jobs;
+const row = (thing: string, action: string) => plan.find((one) => one.thing === thing && one.action.startsWith(action)) ?? expect.fail(`${thing}: ${action}`);
+
+test('the same day makes the same demo, and the store takes all of it', async () => {
+  expect(canonicalJson(demoWrites(TODAY))).toBe(canonicalJson(demoWrites(TODAY)));
+  const one = await openTestStore();
+  try {
+    await one.store.apply({ writes: demoWrites('2026-11-20').slice(0, 5000), who: 'demo', why: '' });
+    expect((await one.store.snapshot()).all('system')).toHaveLength(4);
+  } finally {
+    await one.close();
+  }
+});
+
+test('it shows what it promises: left off, past its window, resting, held, looked at, rough and unknown ages', () => {
+  const states = new Set(plan.map((one) => one.state));
+  for (const state of ['left-off', 'past-window', 'in-window', 'coming-up', 'far-off', 'held', 'paused', 'look-first'] as const) expect(states).toContain(state);
+  expect(row('RO membrane', 'replace').lastDoneSpan).not.toBeNull();
+  expect(row('Intake strainer', 'brush').lastDone).toBeNull();
+  expect(row('Skimmer', 'clear').skips).toBe(2);
+});
+
+describe('what was learned against what is true', () => {
+  // The truths stand in scenario.ts. A window of 10 to 90 % round one life should hold the typical life.
+  test.each([
+    ['Filter socks', 'hot-water jet', 6.5],
+    ['Skimmer cup', 'empty', 4.2],
+    ['Return pump 1', 'strip', 112],
+    ['Stream pump, left', 'scrub', 38],
+    ['Canister filter', 'rinse', 62],
+    ['Overflow weir', 'brush', 44],
+  ])('%s, %s: typical life %d days lies in the window', (thing, action, typicalDays) => {
+    const one = row(thing, action);
+    const due = addDays(one.lastDone ?? expect.fail(), Math.round(typicalDays));
+    expect(due >= (one.earliest ?? '')).toBe(true);
+    expect(due <= (one.latest ?? '')).toBe(true);
+  });
+  test('phosphate media: shorter lives since more is fed, and the window has followed', () => {
+    const one = row('Phosphate media', 'replace');
+    const truth = scenario[0]?.systems[0]?.components.find((component) => component.name === 'Phosphate media')?.jobs.replace;
+    const now = (truth?.typicalDays ?? 0) * (truth?.change?.factor ?? 1);
+    const likelyDays = (Date.parse(one.likely ?? '') - Date.parse(one.lastDone ?? '')) / 86_400_000;
+    expect(Math.abs(Math.log(likelyDays / now))).toBeLessThan(0.25);
+  });
+});
