@@ -6,7 +6,7 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   timeout: 60_000,
-  reporter: [['list'], ['json']],
+  reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : [['list']],
   outputDir: 'test-results/browser',
   use: {
     viewport: { width: 1280, height: 800 },

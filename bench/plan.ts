@@ -15,7 +15,15 @@ const RUNS = 25;
 const TODAY = '2026-11-25';
 
 function snapshotOfDemo(): Snapshot {
-  return Snapshot.of(demoWrites(TODAY).map((write): Stored => ({ kind: write.kind, id: write.id, version: 1, deleted: false, content: (write as { content: Stored['content'] }).content })));
+  return Snapshot.of(
+    demoWrites(TODAY).map((write): Stored => ({
+      kind: write.kind,
+      id: write.id,
+      version: 1,
+      deleted: false,
+      content: (write as { content: Stored['content'] }).content,
+    })),
+  );
 }
 
 function timed(work: () => unknown): number[] {
@@ -28,19 +36,36 @@ function timed(work: () => unknown): number[] {
 }
 function line(name: string, ms: number[]): void {
   const middle = ms[Math.floor(ms.length / 2)] ?? 0;
-  process.stdout.write(`${name.padEnd(52)} median ${middle.toFixed(1).padStart(7)} ms   min ${(ms[0] ?? 0).toFixed(1)}   max ${(ms.at(-1) ?? 0).toFixed(1)}\n`);
+  process.stdout.write(
+    `${name.padEnd(52)} median ${middle.toFixed(1).padStart(7)} ms   min ${(ms[0] ?? 0).toFixed(1)}   max ${(ms.at(-1) ?? 0).toFixed(1)}\n`,
+  );
 }
 
 const snapshot = snapshotOfDemo();
 const jobs = snapshot.all('job').length;
 const services = snapshot.all('service').length;
-process.stdout.write(`demo of ${TODAY}: ${jobs} jobs, ${services} services; ${RUNS} runs after one to warm up\n`);
-line('plan of the demo, as the server makes it', timed(() => makePlan(snapshot, instantAtOf(TODAY), TODAY)));
-line('baseline: records to facts, nothing planned', timed(() => assembleJobs(snapshot, (zone) => endOfDay(TODAY, zone))));
+process.stdout.write(
+  `demo of ${TODAY}: ${jobs} jobs, ${services} services; ${RUNS} runs after one to warm up\n`,
+);
+line(
+  'plan of the demo, as the server makes it',
+  timed(() => makePlan(snapshot, instantAtOf(TODAY), TODAY)),
+);
+line(
+  'baseline: records to facts, nothing planned',
+  timed(() => assembleJobs(snapshot, (zone) => endOfDay(TODAY, zone))),
+);
 const grid = catalogueGrid({ lo: 3, hi: 7 }, []);
-line('baseline: two exact Φ a cell for one cycle a job', timed(() => {
-  let sum = 0;
-  for (let job = 0; job < jobs; job++) for (let i = 0; i < 2 * grid.weights.length; i++) sum += normalCdf(i / 300 - 1);
-  return sum;
-}));
-line('a plan of another day (12 weeks ahead)', timed(() => makePlan(snapshot, instantAtOf(addDays(TODAY, 84)), TODAY)));
+line(
+  'baseline: two exact Φ a cell for one cycle a job',
+  timed(() => {
+    let sum = 0;
+    for (let job = 0; job < jobs; job++)
+      for (let i = 0; i < 2 * grid.weights.length; i++) sum += normalCdf(i / 300 - 1);
+    return sum;
+  }),
+);
+line(
+  'a plan of another day (12 weeks ahead)',
+  timed(() => makePlan(snapshot, instantAtOf(addDays(TODAY, 84)), TODAY)),
+);

@@ -19,7 +19,12 @@ interface Ran {
 /** Runs the command line from source, as a process of its own. */
 const jondrel = (...args: string[]): Promise<Ran> =>
   new Promise((resolve) => {
-    execFile(process.execPath, ['--import', 'tsx', MAIN, ...args], { maxBuffer: 64 * 1024 * 1024 }, (error, out, err) => resolve({ code: typeof error?.code === 'number' ? error.code : 0, out, err }));
+    execFile(
+      process.execPath,
+      ['--import', 'tsx', MAIN, ...args],
+      { maxBuffer: 64 * 1024 * 1024 },
+      (error, out, err) => resolve({ code: typeof error?.code === 'number' ? error.code : 0, out, err }),
+    );
   });
 
 beforeAll(async () => {
@@ -29,14 +34,32 @@ afterAll(() => rmSync(dir, { recursive: true }));
 
 describe('plan', () => {
   test('the same from a data directory and from its archive, with exactly the promised fields', async () => {
-    const [fromData, exported] = await Promise.all([jondrel('plan', '--data', data, '--at', '2026-11-25', '--json'), jondrel('export', '--data', data, archive)]);
+    const [fromData, exported] = await Promise.all([
+      jondrel('plan', '--data', data, '--at', '2026-11-25', '--json'),
+      jondrel('export', '--data', data, archive),
+    ]);
     expect([fromData.code, fromData.err, exported.code]).toEqual([0, '', 0]);
     const fromArchive = await jondrel('plan', '--archive', archive, '--at', '2026-11-25', '--json');
     expect(fromArchive.out).toBe(fromData.out);
     const { at, jobs } = JSON.parse(fromData.out) as { at: string; jobs: PlanEntry[] };
     expect(at).toBe('2026-11-25');
     expect(jobs.length).toBeGreaterThan(40);
-    for (const job of jobs) expect(Object.keys(job)).toEqual(['jobId', 'target', 'action', 'lastDone', 'earliest', 'likely', 'latest', 'recommended', 'chanceDueNow', 'state', 'governs', 'runnerUp', 'sentence']);
+    for (const job of jobs)
+      expect(Object.keys(job)).toEqual([
+        'jobId',
+        'target',
+        'action',
+        'lastDone',
+        'earliest',
+        'likely',
+        'latest',
+        'recommended',
+        'chanceDueNow',
+        'state',
+        'governs',
+        'runnerUp',
+        'sentence',
+      ]);
   });
   test('--days keeps what is recommended soon', async () => {
     const { out } = await jondrel('plan', '--data', data, '--at', '2026-11-25', '--days', '3', '--json');
@@ -48,8 +71,10 @@ describe('plan', () => {
     const damaged = join(dir, 'damaged.ndjson');
     writeFileSync(damaged, '{"archive":"jondrel","schema":1}\n{"kind":"site"}\n');
     const [day, none, usage, broken] = await Promise.all([
-      jondrel('plan', '--data', data, '--at', '2026-02-31'), jondrel('plan', '--data', join(dir, 'nowhere'), '--at', '2026-11-25'),
-      jondrel('plan', '--data', data), jondrel('plan', '--archive', damaged, '--at', '2026-11-25'),
+      jondrel('plan', '--data', data, '--at', '2026-02-31'),
+      jondrel('plan', '--data', join(dir, 'nowhere'), '--at', '2026-11-25'),
+      jondrel('plan', '--data', data),
+      jondrel('plan', '--archive', damaged, '--at', '2026-11-25'),
     ]);
     expect([day.code, none.code, usage.code, broken.code]).toEqual([1, 1, 2, 3]);
     expect(day.err).toContain('“2026-02-31” is neither a day');
@@ -76,7 +101,10 @@ describe('export, import, backup, restore, check', () => {
     const restored = join(dir, 'restored');
     expect((await jondrel('restore', '--data', restored, out.trim())).code).toBe(0);
     expect((await jondrel('plan', '--data', restored, '--at', '2026-11-25')).code).toBe(0);
-    writeFileSync(join(restored, 'jondrel.lock'), JSON.stringify({ pid: process.pid, what: 'the server at http://localhost:4180' }));
+    writeFileSync(
+      join(restored, 'jondrel.lock'),
+      JSON.stringify({ pid: process.pid, what: 'the server at http://localhost:4180' }),
+    );
     const refused = await jondrel('import', '--data', restored, archive);
     expect(refused.code).toBe(1);
     expect(refused.err).toContain('in use by the server at http://localhost:4180');

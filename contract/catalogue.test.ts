@@ -5,35 +5,45 @@ import { catalogue, definitionOf, searchKinds } from '../core/catalogue/index.ts
 import { withOverrides } from '../core/catalogue/types.ts';
 import { EquipmentKind } from './definitions.ts';
 
-const jobs = catalogue.flatMap((kind) => kind.jobs.map((job) => ({ name: `${kind.id}/${job.id}`, kind, job })));
+const jobs = catalogue.flatMap((kind) =>
+  kind.jobs.map((job) => ({ name: `${kind.id}/${job.id}`, kind, job })),
+);
 
 test('at least 25 kinds, each with an id of its own', () => {
   expect(catalogue.length).toBeGreaterThanOrEqual(25);
   expect(new Set(catalogue.map((kind) => kind.id)).size).toBe(catalogue.length);
 });
 
-test.each(catalogue.map((kind) => ({ name: kind.id, kind })))('$name obeys the schema that a person’s own kinds obey', ({ kind }) => {
-  const parsed = v.safeParse(EquipmentKind, kind);
-  expect(parsed.issues?.map((issue) => issue.message)).toBeUndefined();
-  expect(new Set(kind.jobs.map((job) => job.id)).size).toBe(kind.jobs.length);
-  for (const part of kind.parts ?? []) expect(catalogue.map((one) => one.id)).toContain(part);
-});
+test.each(catalogue.map((kind) => ({ name: kind.id, kind })))(
+  '$name obeys the schema that a person’s own kinds obey',
+  ({ kind }) => {
+    const parsed = v.safeParse(EquipmentKind, kind);
+    expect(parsed.issues?.map((issue) => issue.message)).toBeUndefined();
+    expect(new Set(kind.jobs.map((job) => job.id)).size).toBe(kind.jobs.length);
+    for (const part of kind.parts ?? []) expect(catalogue.map((one) => one.id)).toContain(part);
+  },
+);
 
 test.each(jobs)('$name says what to do, what it shuts and where its figures come from', ({ kind, job }) => {
   expect(job.procedure.length).toBeGreaterThan(0);
   expect(job.minutes).toBeGreaterThan(0);
   expect(job.basis.length).toBeGreaterThan(5);
-  for (const rule of job.rules) if (rule.kind === 'every-nth') expect(kind.jobs.map((one) => one.id)).toContain(rule.ofJob);
+  for (const rule of job.rules)
+    if (rule.kind === 'every-nth') expect(kind.jobs.map((one) => one.id)).toContain(rule.ofJob);
   // graded by looking: wear; not graded: no wear rule
-  expect(job.rules.some((rule) => rule.kind === 'wear')).toBe(job.foundScale !== 'none' && job.foundScale !== 'finding');
+  expect(job.rules.some((rule) => rule.kind === 'wear')).toBe(
+    job.foundScale !== 'none' && job.foundScale !== 'finding',
+  );
 });
 
 test('a job that opens mains, a lamp or a pressure vessel carries its caution', () => {
   for (const { kind, job } of jobs) {
     if (kind.id === 'uv') expect(job.cautions).toContain('uv-lamp');
-    if (/pressure/i.test(job.procedure.join(' ')) && /open|swap|refill/i.test(job.procedure.join(' '))) expect(job.cautions).toContain('pressure');
+    if (/pressure/i.test(job.procedure.join(' ')) && /open|swap|refill/i.test(job.procedure.join(' ')))
+      expect(job.cautions).toContain('pressure');
     if (/unplug/i.test(job.procedure.join(' '))) expect(job.cautions).toContain('unplug');
-    if (/vinegar/i.test(job.supplies.map((supply) => supply.name).join(' ')) && kind.id !== 'uv') expect(job.cautions).toContain('bleach-acid');
+    if (/vinegar/i.test(job.supplies.map((supply) => supply.name).join(' ')) && kind.id !== 'uv')
+      expect(job.cautions).toContain('bleach-acid');
     for (const caution of job.cautions) expect(cautionIds).toContain(caution);
   }
 });
@@ -57,7 +67,10 @@ describe('ranges as practitioners name them', () => {
   });
   test('a UV lamp is rated 8,000 to 9,000 hours, its seals go with it and never over a year', () => {
     expect(definitionOf('uv', 'lamp').rules).toEqual([{ kind: 'usage', ratedHours: { lo: 8000, hi: 9000 } }]);
-    expect(definitionOf('uv', 'seals').rules).toEqual([{ kind: 'every-nth', ofJob: 'lamp', n: 1 }, { kind: 'calendar', range: { lo: 365, hi: 365 } }]);
+    expect(definitionOf('uv', 'seals').rules).toEqual([
+      { kind: 'every-nth', ofJob: 'lamp', n: 1 },
+      { kind: 'calendar', range: { lo: 365, hi: 365 } },
+    ]);
   });
 });
 
@@ -70,7 +83,9 @@ describe('search by everyday words', () => {
     ['ATO', 'top-off'],
     ['GAC', 'carbon'],
     ['protein skim', 'skimmer'],
-  ])('“%s” finds %s', (typed, id) => expect(searchKinds(typed, catalogue).map((kind) => kind.id)).toContain(id));
+  ])('“%s” finds %s', (typed, id) =>
+    expect(searchKinds(typed, catalogue).map((kind) => kind.id)).toContain(id),
+  );
   test('what nobody calls it finds nothing; nothing typed finds all', () => {
     expect(searchKinds('carburettor', catalogue)).toEqual([]);
     expect(searchKinds('  ', catalogue)).toHaveLength(catalogue.length);

@@ -9,9 +9,20 @@ import { demoWrites } from './build.ts';
 import { scenario } from './scenario.ts';
 
 const TODAY = '2026-11-25';
-const snapshotOf = (today: string) => Snapshot.of(demoWrites(today).map((write): Stored => ({ kind: write.kind, id: write.id, version: 1, deleted: false, content: (write as { content: Stored['content'] }).content })));
+const snapshotOf = (today: string) =>
+  Snapshot.of(
+    demoWrites(today).map((write): Stored => ({
+      kind: write.kind,
+      id: write.id,
+      version: 1,
+      deleted: false,
+      content: (write as { content: Stored['content'] }).content,
+    })),
+  );
 const plan = makePlan(snapshotOf(TODAY), instantAtOf(TODAY), TODAY).jobs;
-const row = (thing: string, action: string) => plan.find((one) => one.thing === thing && one.action.startsWith(action)) ?? expect.fail(`${thing}: ${action}`);
+const row = (thing: string, action: string) =>
+  plan.find((one) => one.thing === thing && one.action.startsWith(action)) ??
+  expect.fail(`${thing}: ${action}`);
 
 test('the same day makes the same demo, and the store takes all of it', async () => {
   expect(canonicalJson(demoWrites(TODAY))).toBe(canonicalJson(demoWrites(TODAY)));
@@ -26,7 +37,17 @@ test('the same day makes the same demo, and the store takes all of it', async ()
 
 test('it shows what it promises: left off, past its window, resting, held, looked at, rough and unknown ages', () => {
   const states = new Set(plan.map((one) => one.state));
-  for (const state of ['left-off', 'past-window', 'in-window', 'coming-up', 'far-off', 'held', 'paused', 'look-first'] as const) expect(states).toContain(state);
+  for (const state of [
+    'left-off',
+    'past-window',
+    'in-window',
+    'coming-up',
+    'far-off',
+    'held',
+    'paused',
+    'look-first',
+  ] as const)
+    expect(states).toContain(state);
   expect(row('RO membrane', 'replace').lastDoneSpan).not.toBeNull();
   expect(row('Intake strainer', 'brush').lastDone).toBeNull();
   expect(row('Skimmer', 'clear').skips).toBe(2);
@@ -49,7 +70,9 @@ describe('what was learned against what is true', () => {
   });
   test('phosphate media: shorter lives since more is fed, and the window has followed', () => {
     const one = row('Phosphate media', 'replace');
-    const truth = scenario[0]?.systems[0]?.components.find((component) => component.name === 'Phosphate media')?.jobs.replace;
+    const truth = scenario[0]?.systems[0]?.components.find(
+      (component) => component.name === 'Phosphate media',
+    )?.jobs.replace;
     const now = (truth?.typicalDays ?? 0) * (truth?.change?.factor ?? 1);
     const likelyDays = (Date.parse(one.likely ?? '') - Date.parse(one.lastDone ?? '')) / 86_400_000;
     expect(Math.abs(Math.log(likelyDays / now))).toBeLessThan(0.25);

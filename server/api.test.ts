@@ -23,7 +23,12 @@ afterEach(async () => {
 
 const url = (path: string): string => `${running.address}/api${path}`;
 const get = async <T>(path: string): Promise<T> => (await fetch(url(path))).json() as Promise<T>;
-const post = (path: string, body: string | FormData, headers: Record<string, string> = {}) => fetch(url(path), { method: 'POST', body, headers: typeof body === 'string' ? { 'Content-Type': 'application/json', ...headers } : headers });
+const post = (path: string, body: string | FormData, headers: Record<string, string> = {}) =>
+  fetch(url(path), {
+    method: 'POST',
+    body,
+    headers: typeof body === 'string' ? { 'Content-Type': 'application/json', ...headers } : headers,
+  });
 const send = (unit: Work | object) => post('/work', JSON.stringify(unit));
 const problem = async (response: Response, status: number): Promise<Problem> => {
   expect(response.status).toBe(status);
@@ -38,7 +43,12 @@ describe('POST /api/work and the records', () => {
     const first = (await (await send(unit)).json()) as WorkResult;
     expect(first.results.map((result) => result.version)).toEqual([1, 1, 1, 1, 1]);
     expect(await (await send(unit)).json()).toEqual(first);
-    expect(await get(`/records/site/${ids.site}`)).toMatchObject({ kind: 'site', version: 1, deleted: false, content: { name: 'Home' } });
+    expect(await get(`/records/site/${ids.site}`)).toMatchObject({
+      kind: 'site',
+      version: 1,
+      deleted: false,
+      content: { name: 'Home' },
+    });
     expect(await get(`/records/site/${ids.site}/revisions`)).toHaveLength(1);
     expect(await get('/records/site')).toHaveLength(1);
     expect(await get('/records/site?deleted=true')).toHaveLength(0);
@@ -50,26 +60,60 @@ describe('POST /api/work and the records', () => {
     const refused = await problem(await send(work(...writes, bad)), 422);
     expect(refused.errors).toEqual([
       { pointer: '/writes/5/content/name', detail: 'The name of the place is missing.' },
-      { pointer: '/writes/5/content/timeZone', detail: 'The time zone is not a time zone this computer knows, for example Europe/Berlin.' },
+      {
+        pointer: '/writes/5/content/timeZone',
+        detail: 'The time zone is not a time zone this computer knows, for example Europe/Berlin.',
+      },
     ]);
     expect(refused.todo).toContain('nothing was stored');
     expect(await get('/snapshot')).toEqual([]);
     await problem(await post('/work', '{oops'), 400);
     await problem(await send({ writes: [] }), 400);
-    const vessel = { ...oneSock().writes[2], content: { systemId: uuid(), name: 'V', shape: 'box', dimensions: { lengthCm: 10 }, waterDepthCm: 5, displacementShare: 0 } };
-    expect((await problem(await send({ writes: [vessel] }), 422)).errors?.[0]?.pointer).toBe('/writes/0/content/systemId');
+    const vessel = {
+      ...oneSock().writes[2],
+      content: {
+        systemId: uuid(),
+        name: 'V',
+        shape: 'box',
+        dimensions: { lengthCm: 10 },
+        waterDepthCm: 5,
+        displacementShare: 0,
+      },
+    };
+    expect((await problem(await send({ writes: [vessel] }), 422)).errors?.[0]?.pointer).toBe(
+      '/writes/0/content/systemId',
+    );
     const unknownField = { ...bad, content: { name: 'A', timeZone: 'UTC', visits: null, colour: 'red' } };
-    expect((await problem(await send({ writes: [unknownField] }), 422)).detail).toBe('“colour” is not a field here.');
+    expect((await problem(await send({ writes: [unknownField] }), 422)).detail).toBe(
+      '“colour” is not a field here.',
+    );
   });
   test('a missing measure names its field', async () => {
     const { writes } = oneSock();
-    const broken = writes.map((write) => (write.kind === 'vessel' && write.op === 'create' ? { ...write, content: { ...(write.content as object), dimensions: { lengthCm: 120 } } } : write));
-    expect((await problem(await send({ writes: broken }), 422)).errors).toEqual([{ pointer: '/writes/2/content/dimensions/widthCm', detail: 'Width inside is missing.' }]);
+    const broken = writes.map((write) =>
+      write.kind === 'vessel' && write.op === 'create'
+        ? { ...write, content: { ...(write.content as object), dimensions: { lengthCm: 120 } } }
+        : write,
+    );
+    expect((await problem(await send({ writes: broken }), 422)).errors).toEqual([
+      { pointer: '/writes/2/content/dimensions/widthCm', detail: 'Width inside is missing.' },
+    ]);
   });
   test('a conflict carries both texts', async () => {
     const { ids, writes } = oneSock();
     await send(work(...writes));
-    const rename = (name: string) => ({ writes: [{ op: 'revise', kind: 'site', id: ids.site, revisionId: uuid(), baseVersion: 1, content: { name, timeZone: 'UTC', visits: null } }] });
+    const rename = (name: string) => ({
+      writes: [
+        {
+          op: 'revise',
+          kind: 'site',
+          id: ids.site,
+          revisionId: uuid(),
+          baseVersion: 1,
+          content: { name, timeZone: 'UTC', visits: null },
+        },
+      ],
+    });
     expect((await send(rename('Cellar'))).status).toBe(200);
     const conflict = await problem(await send(rename('Attic')), 409);
     expect(conflict.stored).toMatchObject({ version: 2, content: { name: 'Cellar' } });
@@ -86,10 +130,20 @@ describe('POST /api/work and the records', () => {
 describe('GET /api/plan', () => {
   test('today, a day, an instant; evidence after it is ignored', async () => {
     const { ids, writes } = oneSock();
-    await send(work(...writes, create('service', swapped(ids.job, '2026-11-10', 'right')), create('service', swapped(ids.job, '2026-11-20', 'light'))));
+    await send(
+      work(
+        ...writes,
+        create('service', swapped(ids.job, '2026-11-10', 'right')),
+        create('service', swapped(ids.job, '2026-11-20', 'light')),
+      ),
+    );
     const now = await get<Plan>('/plan');
     expect(now.jobs).toHaveLength(1);
-    expect(now.jobs[0]).toMatchObject({ lastDone: '2026-11-20', today: '2026-11-25', nextVisit: '2026-11-28' });
+    expect(now.jobs[0]).toMatchObject({
+      lastDone: '2026-11-20',
+      today: '2026-11-25',
+      nextVisit: '2026-11-28',
+    });
     expect((await get<Plan>('/plan?at=2026-11-15')).jobs[0]?.lastDone).toBe('2026-11-10');
     expect((await get<Plan>('/plan?at=2026-11-20T09:00:00%2B01:00')).jobs[0]?.lastDone).toBe('2026-11-10');
     await problem(await fetch(url('/plan?at=2026-02-31')), 400);
@@ -104,7 +158,9 @@ describe('pictures', () => {
       data.append('picture', new Blob([new Uint8Array(bytes)]), name);
       return data;
     };
-    const png = await sharp({ create: { width: 20, height: 20, channels: 3, background: '#123' } }).png().toBuffer();
+    const png = await sharp({ create: { width: 20, height: 20, channels: 3, background: '#123' } })
+      .png()
+      .toBuffer();
     const taken = await post('/pictures', form(png, 'Größe.png'));
     expect(taken.status).toBe(201);
     const content = (await taken.json()) as Parameters<typeof create<'picture'>>[1];
@@ -171,8 +227,13 @@ describe('loopback only', () => {
   });
   test('a write with a foreign Origin is refused, one from here is not', async () => {
     const { writes } = oneSock();
-    await problem(await post('/work', JSON.stringify(work(...writes)), { Origin: 'http://evil.example' }), 403);
-    expect((await post('/work', JSON.stringify(work(...writes)), { Origin: running.address })).status).toBe(200);
+    await problem(
+      await post('/work', JSON.stringify(work(...writes)), { Origin: 'http://evil.example' }),
+      403,
+    );
+    expect((await post('/work', JSON.stringify(work(...writes)), { Origin: running.address })).status).toBe(
+      200,
+    );
   });
   test('no inline script, no outside host', async () => {
     const policy = (await fetch(url('/about'))).headers.get('content-security-policy') ?? '';
@@ -205,6 +266,11 @@ test('GET /api/changes tells a listener what changed', async () => {
 test('a second server on the same data is refused by name', async () => {
   // another process owns the lock: stand in for it
   const { writeFileSync } = await import('node:fs');
-  writeFileSync(join(dataDir, 'jondrel.lock'), JSON.stringify({ pid: process.ppid, what: 'the server at http://localhost:4180' }));
-  await expect(serve({ dataDir, port: 0, webDir: null })).rejects.toThrow(/in use by the server at http:\/\/localhost:4180/);
+  writeFileSync(
+    join(dataDir, 'jondrel.lock'),
+    JSON.stringify({ pid: process.ppid, what: 'the server at http://localhost:4180' }),
+  );
+  await expect(serve({ dataDir, port: 0, webDir: null })).rejects.toThrow(
+    /in use by the server at http:\/\/localhost:4180/,
+  );
 });

@@ -50,24 +50,100 @@ describe('words', () => {
 describe('each kind of reason', () => {
   test.each([
     [wear, 'No record of its own yet, usually every 3 to 7 days; 4 days have passed.'],
-    [{ ...wear, cycles: [{ exposure: 6, found: 'right' as const }], graded: 1 }, 'Found right at 6 days; 4 days have passed.'],
-    [{ ...wear, cycles: [{ exposure: 1, found: 'light' as const }], graded: 1 }, 'Found light at 1 day; 4 days have passed.'],
-    [{ ...wear, cycles: [{ exposure: 5, found: 'light' as const }, { exposure: 8, found: 'overdue' as const }], graded: 2 }, 'Found light at 5 days and overdue at 8 days; 4 days have passed.'],
-    [{ ...wear, cycles: [{ exposure: 7, found: null }], graded: 0 }, 'Done 1 time, about every 7 days, never graded; 4 days have passed.'],
-    [{ ...wear, cycles: [{ exposure: 190, found: 'failed' as const }], graded: 1 }, 'Found failed after 190 days: that bounds its life only from above, usually every 3 to 7 days; 4 days have passed.'],
-    [{ ...wear, cycles: [{ exposure: 6, found: 'right' as const }], graded: 1, setAside: { what: 'Another feed', at: Date.UTC(2026, 6, 12) } }, 'Found right at 6 days; 4 days have passed. Records before another feed on Sun 12 Jul count little.'],
-    [{ kind: 'calendar' as const, range: { lo: 7, hi: 14 } }, 'Every 7 to 14 days by the calendar; 4 days have passed.'],
-    [{ kind: 'calendar' as const, range: { lo: 365, hi: 365 } }, 'Never longer than 12 months; 4 days have passed.'],
-    [{ kind: 'usage' as const, ratedHours: { lo: 8000, hi: 9000 }, usedHours: 8328, hoursPerDay: 24, metered: false }, '8,328 h at 24 h a day; rated 8,000 to 9,000 h.'],
-    [{ kind: 'usage' as const, ratedHours: { lo: 8000, hi: 9000 }, usedHours: 400, hoursPerDay: 11.7, metered: true }, '400 h at 12 h a day by its meter; rated 8,000 to 9,000 h.'],
-    [{ kind: 'usage' as const, ratedHours: { lo: 8000, hi: 9000 }, usedHours: null, hoursPerDay: 24, metered: false }, 'Hours since the last one are not known; rated 8,000 to 9,000 h.'],
-    [{ kind: 'every-nth' as const, n: 1, doneSince: 0, action: 'replace the lamp' }, 'Goes with “replace the lamp”.'],
-    [{ kind: 'every-nth' as const, n: 4, doneSince: 1, action: 'drain a part, refill' }, 'Each 4th time of “drain a part, refill”; 1 time so far.'],
-    [{ kind: 'every-nth' as const, n: 3, doneSince: 2, action: 'drain a part, refill' }, 'Each 3rd time of “drain a part, refill”; 2 times so far.'],
+    [
+      { ...wear, cycles: [{ exposure: 6, found: 'right' as const }], graded: 1 },
+      'Found right at 6 days; 4 days have passed.',
+    ],
+    [
+      { ...wear, cycles: [{ exposure: 1, found: 'light' as const }], graded: 1 },
+      'Found light at 1 day; 4 days have passed.',
+    ],
+    [
+      {
+        ...wear,
+        cycles: [
+          { exposure: 5, found: 'light' as const },
+          { exposure: 8, found: 'overdue' as const },
+        ],
+        graded: 2,
+      },
+      'Found light at 5 days and overdue at 8 days; 4 days have passed.',
+    ],
+    [
+      { ...wear, cycles: [{ exposure: 7, found: null }], graded: 0 },
+      'Done 1 time, about every 7 days, never graded; 4 days have passed.',
+    ],
+    [
+      { ...wear, cycles: [{ exposure: 190, found: 'failed' as const }], graded: 1 },
+      'Found failed after 190 days: that bounds its life only from above, usually every 3 to 7 days; 4 days have passed.',
+    ],
+    [
+      {
+        ...wear,
+        cycles: [{ exposure: 6, found: 'right' as const }],
+        graded: 1,
+        setAside: { what: 'Another feed', at: Date.UTC(2026, 6, 12) },
+      },
+      'Found right at 6 days; 4 days have passed. Records before another feed on Sun 12 Jul count little.',
+    ],
+    [
+      { kind: 'calendar' as const, range: { lo: 7, hi: 14 } },
+      'Every 7 to 14 days by the calendar; 4 days have passed.',
+    ],
+    [
+      { kind: 'calendar' as const, range: { lo: 365, hi: 365 } },
+      'Never longer than 12 months; 4 days have passed.',
+    ],
+    [
+      {
+        kind: 'usage' as const,
+        ratedHours: { lo: 8000, hi: 9000 },
+        usedHours: 8328,
+        hoursPerDay: 24,
+        metered: false,
+      },
+      '8,328 h at 24 h a day; rated 8,000 to 9,000 h.',
+    ],
+    [
+      {
+        kind: 'usage' as const,
+        ratedHours: { lo: 8000, hi: 9000 },
+        usedHours: 400,
+        hoursPerDay: 11.7,
+        metered: true,
+      },
+      '400 h at 12 h a day by its meter; rated 8,000 to 9,000 h.',
+    ],
+    [
+      {
+        kind: 'usage' as const,
+        ratedHours: { lo: 8000, hi: 9000 },
+        usedHours: null,
+        hoursPerDay: 24,
+        metered: false,
+      },
+      'Hours since the last one are not known; rated 8,000 to 9,000 h.',
+    ],
+    [
+      { kind: 'every-nth' as const, n: 1, doneSince: 0, action: 'replace the lamp' },
+      'Goes with “replace the lamp”.',
+    ],
+    [
+      { kind: 'every-nth' as const, n: 4, doneSince: 1, action: 'drain a part, refill' },
+      'Each 4th time of “drain a part, refill”; 1 time so far.',
+    ],
+    [
+      { kind: 'every-nth' as const, n: 3, doneSince: 2, action: 'drain a part, refill' },
+      'Each 3rd time of “drain a part, refill”; 2 times so far.',
+    ],
   ])('%#: %j', (reason, sentence) => expect(sayReason(reason, context)).toBe(sentence));
 
   test('no number stands without a unit or a noun', () => {
-    const said = sayReason({ kind: 'usage', ratedHours: { lo: 8000, hi: 9000 }, usedHours: 8328, hoursPerDay: 24, metered: false }, context);
-    for (const [, after] of said.matchAll(/\d[\d,.]*\s*(\S+)/g)) expect(['h', 'to']).toContain(after?.replace(/[.,;]$/, ''));
+    const said = sayReason(
+      { kind: 'usage', ratedHours: { lo: 8000, hi: 9000 }, usedHours: 8328, hoursPerDay: 24, metered: false },
+      context,
+    );
+    for (const [, after] of said.matchAll(/\d[\d,.]*\s*(\S+)/g))
+      expect(['h', 'to']).toContain(after?.replace(/[.,;]$/, ''));
   });
 });

@@ -169,7 +169,9 @@ function JobPage({ row }: { row: PlanRow }) {
       </div>
       <div
         className="footcols"
-        style={{ gridTemplateColumns: phone ? '1fr' : 'minmax(0,1.5fr) minmax(0,1fr) minmax(0,0.9fr)' }}
+        style={{
+          gridTemplateColumns: phone ? 'minmax(0,1fr)' : 'minmax(0,1.5fr) minmax(0,1fr) minmax(0,0.9fr)',
+        }}
       >
         <section ref={box}>
           <h3>

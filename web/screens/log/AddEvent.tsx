@@ -76,7 +76,7 @@ export function AddEvent({ systemId, onDone }: { systemId: string; onDone: () =>
       <Choice
         label="What"
         value={kind}
-        options={offered.map((value) => ({ value, label: eventWords[value].replace(/^An? /, '') }))}
+        options={offered.map((value) => ({ value, label: eventWords[value] }))}
         onChange={setKind}
       />
       <WhenField label="When" value={when} today={today} onChange={setWhen} />

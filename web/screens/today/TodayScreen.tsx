@@ -87,6 +87,7 @@ export function TodayScreen() {
             onChoose={choose}
             phone={phone}
             nextVisit={nextVisitWord(group.rows)}
+            few={filters.rows.length <= FEW_JOBS}
           />
         ))}
       </ol>
@@ -107,6 +108,7 @@ export function TodayScreen() {
   );
 }
 
+const FEW_JOBS = 14;
 const titles: Record<Group['id'], string> = {
   'left-off': 'Left off',
   now: 'Do today',
@@ -123,11 +125,13 @@ interface GroupProps {
   onChoose: (jobId: string | null) => void;
   phone: boolean;
   nextVisit: string;
+  /** A short list is shown whole: nothing is folded away. */
+  few: boolean;
 }
 
-function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit }: GroupProps) {
+function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: GroupProps) {
   const { dateFormat } = useSetting();
-  const [open, setOpen] = useState(group.id !== 'far');
+  const [open, setOpen] = useState(group.id !== 'far' || few);
   if (group.rows.length === 0) return null;
   const title = group.id === 'next-visit' && nextVisit ? `By ${nextVisit}` : titles[group.id];
   const shown = open || group.rows.some((row) => row.jobId === chosen);

@@ -1,0 +1,146 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from './app.ts';
+import { daysAgo, planned, seedTank } from './seed.ts';
+
+test.describe('keyboard', () => {
+  test('G and a letter, N, Ctrl K, J', async ({ page, server }) => {
+    await seedTank(server.address, { services: [{ ago: 5 }] });
+    await page.goto(`${server.address}/today`);
+    await expect(page.locator('li.job')).toHaveCount(1);
+    await page.keyboard.press('g');
+    await page.keyboard.press('p');
+    await expect(page.getByRole('heading', { name: 'Plan' })).toBeVisible();
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Find' }).fill('reef');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Reef' })).toBeVisible();
+    await page.keyboard.press('n');
+    await expect(page.getByRole('combobox', { name: 'Which job was done?' })).toBeVisible();
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Done: how was it found?')).toBeVisible();
+    await page.getByRole('button', { name: /^right/ }).focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('status')).toContainText('logged');
+  });
+});
+
+test('every screen is free of accessibility faults, light and dark, and fits a phone', async ({
+  page,
+  server,
+}) => {
+  const { system, sock } = await seedTank(server.address, {
+    services: [{ ago: 12 }, { ago: 5, found: 'right' }],
+  });
+  for (const scheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme: scheme });
+    for (const path of [
+      '/today',
+      '/systems',
+      `/systems/${system}`,
+      `/systems/${system}/add`,
+      `/components/${sock}`,
+      '/plan',
+      '/log',
+      '/settings',
+      '/describe',
+    ]) {
+      await page.goto(server.address + path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+      expect
+        .soft(violations.map((one) => `${path} ${scheme}: ${one.id} ${one.nodes[0]?.target.join(' ')}`))
+        .toEqual([]);
+    }
+  }
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const path of [
+    '/today',
+    `/systems/${system}`,
+    `/components/${sock}`,
+    '/plan',
+    '/log',
+    '/settings',
+    '/describe',
+  ]) {
+    await page.goto(server.address + path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    expect
+      .soft(await page.evaluate<number>('document.documentElement.scrollWidth'), path)
+      .toBeLessThanOrEqual(390);
+  }
+});
+
+test('left off: first on Today until it was seen running', async ({ page, server }) => {
+  const { sock } = await seedTank(server.address, {
+    kindId: 'return-pump',
+    jobId: 'strip-soak',
+    name: 'Return pump',
+    services: [{ ago: 20 }],
+  });
+  await page.goto(`${server.address}/components/${sock}`);
+  await page.getByRole('button', { name: 'Switched off' }).click();
+  await page.getByRole('button', { name: 'Switched off' }).last().click();
+  await expect(page.getByRole('status')).toContainText('until it is seen running');
+  await page.goto(`${server.address}/today`);
+  const job = page.locator('li.job').first();
+  await expect(job).toContainText('left off');
+  await job.getByRole('button', { expanded: false }).first().click();
+  await expect(job).toContainText('Look for: flow at the outlet, quiet.');
+  await job.getByRole('button', { name: 'I saw it running' }).click();
+  await expect(page.getByRole('status')).toContainText('seen running');
+  expect((await planned(server.address)).state).not.toBe('left-off');
+});
+
+test('own figures move the date, and the catalogue’s come back', async ({ page, server }) => {
+  const { sock } = await seedTank(server.address, { services: [{ ago: 1 }] });
+  const before = await planned(server.address);
+  await page.goto(`${server.address}/components/${sock}`);
+  await page.getByRole('button', { name: 'Change the figures' }).click();
+  await page.getByLabel('Usual life, low end').fill('20');
+  await page.getByLabel('Usual life, high end').fill('40');
+  await page.getByRole('button', { name: 'Use these figures' }).click();
+  await expect(page.getByRole('status')).toContainText('Own figures saved');
+  expect((await planned(server.address)).likely > before.likely).toBe(true);
+  await page.getByRole('button', { name: 'Change the figures' }).click();
+  await page.getByRole('button', { name: 'Back to the catalogue’s figures' }).click();
+  await expect(page.getByRole('status')).toContainText('Back to the catalogue');
+  expect((await planned(server.address)).likely).toBe(before.likely);
+});
+
+test('an event that starts wear anew is added and moves the window', async ({ page, server }) => {
+  const { system } = await seedTank(server.address, {
+    services: [
+      { ago: 44 },
+      { ago: 32, found: 'right' },
+      { ago: 20, found: 'right' },
+      { ago: 8, found: 'right' },
+    ],
+  });
+  const before = await planned(server.address);
+  await page.goto(`${server.address}/log?system=${system}&add=1`);
+  await page.getByRole('button', { name: 'Another feed' }).click();
+  await page.getByLabel('In your words').fill('twice the pellets');
+  await page.getByRole('button', { name: 'Yes, older records count little' }).click();
+  await page.getByRole('button', { name: 'Add the event' }).click();
+  await expect(page.getByRole('button', { name: /Another feed/ }).last()).toContainText('twice the pellets');
+  const after = await planned(server.address);
+  expect(after.likely < before.likely).toBe(true);
+  expect(after.lastDone).toBe(daysAgo(8));
+});
+
+test('a kind of one’s own is kept, added and planned', async ({ page, server }) => {
+  const { system } = await seedTank(server.address);
+  await page.goto(`${server.address}/systems/${system}/add`);
+  await page.getByRole('button', { name: 'A kind of your own' }).click();
+  await page.getByLabel('What is it?').fill('Feeding ring');
+  await page.getByLabel('What is done').fill('scrub');
+  await page.getByLabel('Usually after, at least').fill('10');
+  await page.getByLabel('Usually after, at most').fill('20');
+  await page.getByRole('button', { name: 'Keep this kind' }).click();
+  await page.getByLabel('Search the catalogue').fill('feeding');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByRole('link', { name: 'Feeding ring' })).toBeVisible();
+});

@@ -1,0 +1,112 @@
+import { randomUUID } from 'node:crypto';
+
+// Records written through the API, as any other program would.
+
+const iso = (at: Date): string => at.toISOString().slice(0, 10);
+/** A day so many days ago, in UTC: the tests' site stands there too. */
+export const daysAgo = (days: number): string => iso(new Date(Date.now() - days * 86_400_000));
+
+interface Service {
+  ago: number;
+  found?: string;
+}
+export interface Seeded {
+  site: string;
+  system: string;
+  sock: string;
+  job: string;
+}
+
+/** A tank with one thing in it, and the services it had. */
+export async function seedTank(
+  address: string,
+  options: { kindId?: string; jobId?: string; name?: string; services?: Service[] } = {},
+): Promise<Seeded> {
+  const { kindId = 'sock-felt', jobId = 'swap', name = 'Filter sock', services = [] } = options;
+  const ids: Seeded = { site: randomUUID(), system: randomUUID(), sock: randomUUID(), job: randomUUID() };
+  const create = (kind: string, id: string, content: unknown) => ({
+    op: 'create',
+    kind,
+    id,
+    revisionId: randomUUID(),
+    content,
+  });
+  const component = {
+    siteId: ids.site,
+    systemIds: [ids.system],
+    parentId: null,
+    stationId: null,
+    kindId,
+    name,
+    status: 'running',
+    statusSince: null,
+    statusReason: '',
+    dutyHoursPerDay: 24,
+    facts: { maker: '', model: '', serial: '', warrantyUntil: null, manual: '', note: '' },
+  };
+  const writes = [
+    create('site', ids.site, {
+      name: 'Home',
+      timeZone: 'UTC',
+      visits: { weekdays: [6], everyWeeks: 1, from: daysAgo(30), minutes: null },
+    }),
+    create('system', ids.system, {
+      siteId: ids.site,
+      name: 'Reef',
+      water: 'salt',
+      believedVolumeL: null,
+      note: '',
+    }),
+    create('component', ids.sock, component),
+    create('job', ids.job, {
+      componentId: ids.sock,
+      systemId: null,
+      vesselId: null,
+      kindId,
+      jobId,
+      overrides: {},
+      own: null,
+    }),
+    ...services.map(({ ago, found }) =>
+      create('service', randomUUID(), {
+        jobId: ids.job,
+        when: { kind: 'day', day: daysAgo(ago) },
+        whoId: null,
+        found: found ?? null,
+        shareDone: 1,
+        minutes: null,
+        supplies: [],
+        note: '',
+        pictureIds: [],
+      }),
+    ),
+  ];
+  const response = await fetch(`${address}/api/work`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ writes }),
+  });
+  if (!response.ok) throw new Error(await response.text());
+  return ids;
+}
+
+interface PlanRow {
+  likely: string;
+  earliest: string;
+  latest: string;
+  lastDone: string;
+  sentence: string;
+  state: string;
+}
+/** What the server plans for the only job there is. */
+export async function planned(address: string): Promise<PlanRow> {
+  const plan = (await (await fetch(`${address}/api/plan`)).json()) as { jobs: PlanRow[] };
+  const row = plan.jobs[0];
+  if (!row) throw new Error('nothing is planned');
+  return row;
+}
+export const daysFromToday = (day: string): number =>
+  Math.round((Date.parse(day) - Date.parse(daysAgo(0))) / 86_400_000);
+export async function countOf(address: string, kind: string): Promise<number> {
+  return ((await (await fetch(`${address}/api/records/${kind}`)).json()) as unknown[]).length;
+}
