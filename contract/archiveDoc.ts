@@ -3,10 +3,7 @@ import { ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from './archive.ts';
 import { kindWords, recordKinds, recordSchemas, references } from './records.ts';
 
 type JsonSchema = ReturnType<typeof toJsonSchema>;
-const json = (schema: JsonSchema): string => {
-  const { $schema: _dialect, ...rest } = schema;
-  return `\`\`\`json\n${JSON.stringify(rest, null, 1)}\n\`\`\``;
-};
+const json = (schema: JsonSchema): string => `\`\`\`json\n${JSON.stringify(schema, null, 1)}\n\`\`\``;
 // checks in code (a date that exists, a range the right way round) have no word in JSON Schema
 const options = { target: 'draft-2020-12', errorMode: 'ignore' } as const;
 

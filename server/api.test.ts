@@ -245,7 +245,7 @@ describe('loopback only', () => {
 test('GET /api/changes tells a listener what changed', async () => {
   const abort = new AbortController();
   const response = await fetch(url('/changes'), { signal: abort.signal });
-  const reader = response.body?.getReader();
+  const reader = response.body?.getReader() as ReadableStreamDefaultReader<Uint8Array> | undefined;
   if (!reader) expect.fail();
   let heard = '';
   const hear = async (until: string) => {

@@ -71,11 +71,11 @@ describe('each kind of reason', () => {
     ],
     [
       { ...wear, cycles: [{ exposure: 7, found: null }], graded: 0 },
-      'Done 1 time, about every 7 days, never graded; 4 days have passed.',
+      'Done once after 7 days, not graded; 4 days have passed.',
     ],
     [
       { ...wear, cycles: [{ exposure: 190, found: 'failed' as const }], graded: 1 },
-      'Found failed after 190 days: that bounds its life only from above, usually every 3 to 7 days; 4 days have passed.',
+      'Found failed after 190 days: that only says it lasts less, usually every 3 to 7 days; 4 days have passed.',
     ],
     [
       {

@@ -1,5 +1,6 @@
 import type { RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
+import { NEGLECT_FACTOR } from '../wear/wearPosterior.ts';
 import type { Day } from '../time/day.ts';
 import { count, daysWord, foundInWords, instantWord, listWord, rangeWord, type DateStyle } from './words.ts';
 
@@ -58,19 +59,20 @@ function wearRecord(
   const age = ageDays === null ? '' : `; ${passed(ageDays)}`;
   const usual = `usually every ${rangeWord(range.lo, range.hi)}`;
   if (cycles.length === 0) return `No record of its own yet, ${usual}${age}.`;
-  const neglected = cycles.at(-1);
-  if (
-    cycles.length === 1 &&
-    neglected &&
-    neglected.found &&
-    neglected.exposure > 3 * Math.sqrt(range.lo * range.hi)
-  ) {
-    return `Found ${foundInWords(neglected.found)} after ${daysWord(neglected.exposure)}: that bounds its life only from above, ${usual}${age}.`;
-  }
   if (graded === 0) {
-    return `Done ${count(cycles.length, 'time')}, about every ${daysWord(mean(cycles.map((cycle) => cycle.exposure)))}, never graded${age}.`;
+    const each = daysWord(mean(cycles.map((cycle) => cycle.exposure)));
+    return cycles.length === 1
+      ? `Done once after ${each}, not graded${age}.`
+      : `Done ${count(cycles.length, 'time')}, about every ${each}, never graded${age}.`;
   }
   const recent = cycles.filter((cycle) => cycle.found !== null).slice(-NAMED);
+  const neglect = NEGLECT_FACTOR * Math.sqrt(range.lo * range.hi);
+  const late = recent.filter(
+    (cycle) => cycle.exposure > neglect && (cycle.found === 'overdue' || cycle.found === 'failed'),
+  );
+  if (late.length === recent.length) {
+    return `Found ${foundInWords(late.at(-1)?.found ?? 'overdue')} after ${listWord(late.map((cycle) => String(Math.round(cycle.exposure))))} days: that only says it lasts less, ${usual}${age}.`;
+  }
   const sameWord = recent.every((cycle) => cycle.found === recent[0]?.found);
   const found = sameWord
     ? `${foundInWords(recent[0]?.found ?? 'right')} at ${listWord(recent.map((cycle) => String(Math.round(cycle.exposure))))} ${recent.length === 1 && Math.round(recent[0]?.exposure ?? 0) === 1 ? 'day' : 'days'}`

@@ -20,7 +20,7 @@ const WALK_VARIANCE_PER_YEAR = 0.05 ** 2;
 const JUMP_CHANCE = 0.04;
 const JUMP_CHANCE_AT_EVENT = 0.8;
 /** A gap over three times the middle of the range is neglect: it tells nothing about rhythm. */
-const NEGLECT = 3;
+export const NEGLECT_FACTOR = 3;
 /** What an ungraded rhythm says of a life: one weak vote, Student t with 4 degrees of freedom. */
 const RHYTHM_SHIFT = -0.1;
 const RHYTHM_SCALE = 0.5;
@@ -38,7 +38,7 @@ export function wearPosterior(range: LifeRange, cycles: readonly WearCycle[]): W
   const rhythm: number[] = [];
   cycles.forEach((cycle, index) => {
     const logExposure = logs[index] ?? 0;
-    const neglected = logExposure > grid.middle + Math.log(NEGLECT);
+    const neglected = logExposure > grid.middle + Math.log(NEGLECT_FACTOR);
     if (cycle.found)
       weigh(grid, (mu, sigma) => foundLikelihood(cycle.found as Found, logExposure, mu, sigma, neglected));
     else if (!neglected) rhythm.push(logExposure);
