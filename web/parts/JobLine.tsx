@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { PlanRow } from '../../contract/plan.ts';
 import type { DateStyle } from '../../core/explain/words.ts';
@@ -27,8 +27,13 @@ export interface JobLineProps {
 /** One job: what, its strip, its date and the reason beside it. Chosen, it opens to its actions. */
 export function JobLine(props: JobLineProps) {
   const { row, chosen, onChoose, children, phone } = props;
+  const line = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (chosen) line.current?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
   return (
     <li
+      ref={line}
       className={`job cells${chosen ? ' chosen' : ''}${props.dense ? ' dense' : ''}${row.state === 'left-off' ? ' leftoff' : ''}`}
       data-job={row.jobId}
       data-state={row.state}

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { foundGrades, type Found } from '../../core/wear/found.ts';
 import { gradeMeaning } from '../../core/explain/ruleReason.ts';
 import type { PlanRow } from '../../contract/plan.ts';
@@ -15,7 +15,7 @@ import { useFixedIds } from './useFixedIds.ts';
 type Mode = 'done' | 'looked' | 'put-off';
 
 /** Log a job: how it was found is the second tap. More only if wanted; "only looked" grades and resets nothing. */
-export function LogJob({ row, onLogged }: { row: PlanRow; onLogged?: () => void }) {
+export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () => void; extra?: ReactNode }) {
   const [mode, setMode] = useState<Mode>('done');
   const [more, setMore] = useState<More | null>(null);
   const [found, setFound] = useState<Found | null>(null);
@@ -101,6 +101,7 @@ export function LogJob({ row, onLogged }: { row: PlanRow; onLogged?: () => void 
         <button type="button" className="btn2" onClick={() => setMode('put-off')}>
           Put it off
         </button>
+        {extra}
       </div>
     </div>
   );

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useNow, useSnapshot } from '../api/data.ts';
 import { useWriting } from '../api/writing.tsx';
 import { ProblemNote } from './ProblemNote.tsx';
@@ -8,7 +8,7 @@ import { statusWrites } from './statusWrites.ts';
 import { useJobDefinition } from './useJobDefinition.ts';
 
 /** Something left off: it stays first until it was seen running, or a reason says that it rests. */
-export function ProveRunning({ componentId }: { componentId: string }) {
+export function ProveRunning({ componentId, extra }: { componentId: string; extra?: ReactNode }) {
   const snapshot = useSnapshot();
   const { write, pending } = useWriting();
   const now = useNow();
@@ -66,6 +66,7 @@ export function ProveRunning({ componentId }: { componentId: string }) {
             Give a reason
           </button>
         )}
+        {extra}
       </div>
     </div>
   );

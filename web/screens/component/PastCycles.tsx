@@ -8,6 +8,9 @@ const SHOWN = 9;
 const ROW = 21;
 const LABEL = 96;
 const WORDS = 208;
+/** On a phone the grade's word alone. */
+const WORDS_SHORT = 104;
+const NARROW = 460;
 
 /** Each past life as a bar as long as its days, against the catalogue's range; over its life in hatching. */
 export function PastCycles({
@@ -34,7 +37,8 @@ export function PastCycles({
       </p>
     );
   const longest = Math.max(range?.hi ?? 0, soFar ?? 0, ...ended.map((cycle) => cycle.days ?? 0)) * 1.08 || 1;
-  const plot = Math.max(120, width - LABEL - WORDS);
+  const narrow = width < NARROW;
+  const plot = Math.max(100, width - LABEL - (narrow ? WORDS_SHORT : WORDS));
   const x = (days: number) => LABEL + (days / longest) * plot;
   const height = (ended.length + 1) * ROW + 30;
   return (
@@ -111,7 +115,9 @@ export function PastCycles({
               />
             )}
             <text x={LABEL + plot + 14} y={y + 12}>
-              {days} {days === 1 ? 'day' : 'days'}, {cycle.found ? gradeMeaning[cycle.found] : 'not graded'}
+              {narrow
+                ? `${days} d, ${cycle.found?.replace('-', ' ') ?? 'no grade'}`
+                : `${days} ${days === 1 ? 'day' : 'days'}, ${cycle.found ? gradeMeaning[cycle.found] : 'not graded'}`}
             </text>
           </g>
         );

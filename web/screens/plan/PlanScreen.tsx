@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { count } from '../../../core/explain/words.ts';
 import { visitList, type Visit } from '../../../core/planning/visitList.ts';
 import { addDays, type Day } from '../../../core/time/day.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
@@ -125,7 +126,7 @@ function VisitBlock({
                 {row.systemName !== row.thing && <b style={{ fontWeight: 500 }}>{row.systemName}. </b>}
                 {entry.turn === 0
                   ? `${entry.look ? 'Look' : 'Recommended'} ${writeDay(entry.due, today, dateFormat)}. ${row.sentence}`
-                  : `Again ${Math.max(1, Math.floor(row.intervalDays ?? 0))} days after the time before, if that is kept.`}
+                  : `Again: recommended every ${count(Math.max(1, Math.floor(row.intervalDays ?? 0)), 'day')}.`}
               </span>
               <span className="tn" style={{ textAlign: 'right' }}>
                 {entry.look ? 2 : row.minutes} min

@@ -86,13 +86,12 @@ export function SystemScreen() {
             ) : (
               <>
                 <JobCautions jobId={row.jobId} short />
-                <LogJob row={row} onLogged={() => show('job', null)} />
+                <LogJob
+                  row={row}
+                  onLogged={() => show('job', null)}
+                  extra={row.componentId ? <OpenLink row={row} /> : null}
+                />
               </>
-            )}
-            {row.componentId && (
-              <div className="actions">
-                <OpenLink row={row} />
-              </div>
             )}
           </div>
         )}

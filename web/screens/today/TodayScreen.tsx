@@ -94,7 +94,7 @@ export function TodayScreen() {
       {groups.every((group) => group.rows.length === 0 || group.id === 'far' || group.id === 'resting') && (
         <NothingDue rows={filters.rows} />
       )}
-      {phone && first && (
+      {phone && first && chosen === null && (
         <>
           <div className="foot-veil" />
           <div className="foot-action">
@@ -147,7 +147,7 @@ function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: 
           )}
         </div>
         <span className="soft">
-          {jobsAndMinutes(group.rows)}
+          {group.id === 'left-off' ? 'see it running, or say why it rests' : jobsAndMinutes(group.rows)}
           {group.id === 'far' && (
             <>
               {' '}
@@ -171,16 +171,13 @@ function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: 
             onChoose={() => onChoose(row.jobId)}
           >
             {row.state === 'left-off' && row.componentId ? (
-              <ProveRunning componentId={row.componentId} />
+              <ProveRunning componentId={row.componentId} extra={<OpenLink row={row} />} />
             ) : (
               <div style={{ display: 'grid', gap: 12 }}>
                 <JobCautions jobId={row.jobId} short />
-                <LogJob row={row} onLogged={() => onChoose(null)} />
+                <LogJob row={row} onLogged={() => onChoose(null)} extra={<OpenLink row={row} />} />
               </div>
             )}
-            <div className="actions" style={{ marginTop: 12 }}>
-              <OpenLink row={row} />
-            </div>
           </JobLine>
         ))}
     </>
