@@ -144,3 +144,18 @@ test('a kind of one’s own is kept, added and planned', async ({ page, server }
   await page.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByRole('link', { name: 'Feeding ring' })).toBeVisible();
 });
+
+test('dates renew at the site’s midnight, and a second window follows a change without a reload', async ({ browser, page, server }) => {
+  const { sock } = await seedTank(server.address, { services: [{ ago: 4 }] });
+  await page.clock.install();
+  await page.goto(`${server.address}/today`);
+  await expect(page.locator('li.job')).toHaveCount(1);
+  const renewed = page.waitForRequest('**/api/plan');
+  await page.clock.fastForward('24:00:00');
+  await renewed;
+  const other = await browser.newPage();
+  await other.goto(`${server.address}/components/${sock}`);
+  await other.getByRole('button', { name: /Log it done/ }).click();
+  await other.getByRole('button', { name: /^light/ }).click();
+  await expect(page.locator('li.job').first()).toContainText('Found light at 4 days');
+});

@@ -1,7 +1,7 @@
 // Makes a fresh machine ready: packages, the native module, and (for tests) Chromium. Plain Node, no packages.
 import { execFileSync, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 
 export const root = dirname(import.meta.dirname);
@@ -66,13 +66,32 @@ export function build() {
   run('npm', ['run', 'build', '--silent']);
 }
 
-/** Built, and not older than its sources (git knows them; without git, whatever is built is taken). */
+const sources = [
+  'core',
+  'contract',
+  'store',
+  'server',
+  'cli',
+  'demo',
+  'bench',
+  'web',
+  'package-lock.json',
+  'tsconfig.build.json',
+  'vite.config.ts',
+];
+
+/** Builds where nothing is built or a source is newer than what is. */
 export function ensureBuilt() {
-  if (
-    !existsSync(join(root, 'dist', 'cli', 'main.js')) ||
-    !existsSync(join(root, 'dist', 'web', 'index.html'))
-  )
-    build();
+  const built = [join(root, 'dist', 'cli', 'main.js'), join(root, 'dist', 'web', 'index.html')];
+  if (!built.every((file) => existsSync(file))) return build();
+  const oldest = Math.min(...built.map((file) => statSync(file).mtimeMs));
+  const files = sources.flatMap((name) => {
+    const path = join(root, name);
+    return statSync(path).isDirectory()
+      ? readdirSync(path, { recursive: true }).map((inner) => join(path, inner))
+      : [path];
+  });
+  if (files.some((file) => statSync(file).mtimeMs > oldest)) build();
 }
 
 export function node(args, options = {}) {

@@ -136,6 +136,44 @@ describe('a unit of work', () => {
   });
 });
 
+describe('device readings', () => {
+  test('sent again with the same value they are ignored, with another they are kept and flagged', async () => {
+    const { ids, writes } = oneSock();
+    const channel = uuid();
+    await one.store.apply(
+      work(
+        ...writes,
+        create('channel', { componentId: ids.sock, systemId: null, name: 'Flow', quantity: 'flow' }, channel),
+      ),
+    );
+    const reading = (value: number, source: 'device' | 'typed' = 'device') =>
+      create('reading', {
+        channelId: channel,
+        when: { kind: 'instant', at: '2026-11-25T10:00:00Z' },
+        value,
+        below: false,
+        source,
+        quality: 'good',
+        timing: null,
+        serviceId: null,
+        whoId: null,
+        note: '',
+      });
+    const first = await one.store.apply(work(reading(310)));
+    const again = await one.store.apply(work(reading(310), reading(310)));
+    expect(again.results.map((result) => result.id)).toEqual([first.results[0]?.id, first.results[0]?.id]);
+    await one.store.apply(work(reading(480), reading(310, 'typed')));
+    const kept = (await one.store.snapshot())
+      .all('reading')
+      .map(({ content }) => [content.value, content.quality]);
+    expect(kept).toEqual([
+      [310, 'good'],
+      [480, 'doubtful'],
+      [310, 'good'],
+    ]);
+  });
+});
+
 describe('the writer queue', () => {
   const row = (id: string) => ({ id, version: 1, deleted: 0, content: '{}', parent: null });
   test('two overlapping units of work cannot undo or swallow each other', async () => {

@@ -7,6 +7,7 @@ import { groupBy, Snapshot } from '../contract/snapshot.ts';
 import type { Revision, Work, WorkResult, Write, WriteResult } from '../contract/work.ts';
 import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
 import type { Databases } from './database.ts';
+import { DeviceReadings } from './deviceReadings.ts';
 import { oneAtATime } from './oneAtATime.ts';
 import { StoreProblem, type FieldError } from './problems.ts';
 import {
@@ -100,6 +101,7 @@ export class Store {
     const known = await knownRevisions(manager, work.writes);
     const standing = await standingRecords(manager, work.writes);
     const existed = new Set(standing.keys());
+    const devices = new DeviceReadings(work.writes, this.current ?? new Snapshot());
     const madeAt = new Date(this.now()).toISOString();
     const results: WriteResult[] = [];
     const revisions: RevisionRow[] = [];
@@ -111,7 +113,18 @@ export class Store {
         continue;
       }
       const key = keyOf(write);
-      const record = this.next(write, standing.get(key) ?? null, index);
+      const device = devices.take(write);
+      if (device && 'same' in device) {
+        const { kind, id, version, deleted } = device.same;
+        results.push({ kind, id, revisionId: write.revisionId, version, deleted });
+        continue;
+      }
+      const record = this.next(
+        device ? ({ ...write, content: device.content } as Write) : write,
+        standing.get(key) ?? null,
+        index,
+      );
+      if (device) devices.add(record as Stored<'reading'>);
       const revision = revisionOf(record, { id: write.revisionId, who: work.who, why: work.why, madeAt });
       standing.set(key, record);
       known.set(revision.id, revision);

@@ -85,7 +85,7 @@ function Stops({
                   aria-expanded={chosen === row.jobId}
                   onClick={() => onChoose(row.jobId)}
                 >
-                  {row.action}
+                  {row.componentId === null ? `${row.thing}: ${row.action}` : row.action}
                 </button>
                 <div style={{ position: 'relative', alignSelf: 'stretch' }}>
                   {scale && (
