@@ -145,7 +145,11 @@ test('a kind of one’s own is kept, added and planned', async ({ page, server }
   await expect(page.getByRole('link', { name: 'Feeding ring' })).toBeVisible();
 });
 
-test('dates renew at the site’s midnight, and a second window follows a change without a reload', async ({ browser, page, server }) => {
+test('dates renew at the site’s midnight, and a second window follows a change without a reload', async ({
+  browser,
+  page,
+  server,
+}) => {
   const { sock } = await seedTank(server.address, { services: [{ ago: 4 }] });
   await page.clock.install();
   await page.goto(`${server.address}/today`);
