@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { describe, expect, test } from 'vitest';
 import { cautionIds } from '../core/catalogue/cautions.ts';
 import { catalogue, definitionOf, searchKinds } from '../core/catalogue/index.ts';
+import { jobsOfTheTrade } from '../core/reference/jobsOfTheTrade.ts';
 import { withOverrides } from '../core/catalogue/types.ts';
 import { EquipmentKind } from './definitions.ts';
 
@@ -34,6 +35,13 @@ test.each(jobs)('$name says what to do, what it shuts and where its figures come
   expect(job.rules.some((rule) => rule.kind === 'wear')).toBe(
     job.foundScale !== 'none' && job.foundScale !== 'finding',
   );
+});
+
+test.each(
+  jobsOfTheTrade.map(([section, unit, job, entry]) => ({ row: `${section}: ${unit}, ${job}`, entry })),
+)('$row has its entry', ({ entry }) => {
+  const [kindId = '', jobId = ''] = entry.split('/');
+  expect(definitionOf(kindId, jobId).id).toBe(jobId);
 });
 
 test('a job that opens mains, a lamp or a pressure vessel carries its caution', () => {

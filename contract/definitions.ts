@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { cautionIds } from '../core/catalogue/cautions.ts';
+import { eventKinds } from '../core/rules/eventKinds.ts';
 import { pathPlaces } from '../core/catalogue/types.ts';
 import { choice, flag, name, number, text } from './fields.ts';
 
@@ -23,6 +24,11 @@ export const Rule = v.variant('kind', [
   v.strictObject({ kind: v.literal('wear'), range: range('The usual life', 'days', 20_000) }),
   v.strictObject({ kind: v.literal('calendar'), range: range('The calendar interval', 'days', 20_000) }),
   v.strictObject({ kind: v.literal('usage'), ratedHours: range('The rated hours', 'h', 1_000_000) }),
+  v.strictObject({
+    kind: v.literal('after-event'),
+    event: v.picklist(eventKinds),
+    days: number('The days after it', 0, 3650, 'days'),
+  }),
   v.strictObject({
     kind: v.literal('every-nth'),
     ofJob: slug('The counted job'),

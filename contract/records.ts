@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { quantityIds } from '../core/quantity/quantities.ts';
 import { pathPlaces } from '../core/catalogue/types.ts';
+import { eventKinds } from '../core/rules/eventKinds.ts';
 import { foundGrades } from '../core/wear/found.ts';
 import { EquipmentKind, JobDefinition, JobOverrides } from './definitions.ts';
 import { choice, day, flag, id, ids, instant, name, number, text, When, zone } from './fields.ts';
@@ -126,17 +127,6 @@ const Skip = v.strictObject({
   reason: name('The reason', 400),
 });
 
-export const eventKinds = [
-  'outage',
-  'livestock',
-  'feed',
-  'medication',
-  'leak',
-  'observation',
-  'rest',
-  'switched-off',
-  'replaced',
-] as const;
 const Event = v.pipe(
   v.strictObject({
     siteId: nullable(id('The place')),

@@ -22,6 +22,8 @@ export function demoWrites(today: Day): Write[] {
 }
 
 interface Target {
+  /** Names the stream of chance. */
+  name: string;
   site: ScenarioSite;
   componentId: string | null;
   systemId: string | null;
@@ -94,7 +96,7 @@ class DemoBuilder {
     const systemId = this.idOf(system.name);
     for (const vessel of system.vessels) this.create('vessel', { systemId, ...vessel });
     for (const [kindId, truths] of Object.entries(system.jobs))
-      this.jobs(kindOf(kindId), truths, { site, componentId: null, systemId });
+      this.jobs(kindOf(kindId), truths, { site, name: system.name, componentId: null, systemId });
     system.components.forEach((component, i) => {
       const place = kindOf(component.kindId).place;
       const stationId = this.create('station', {
@@ -155,7 +157,12 @@ class DemoBuilder {
         note: component.statusReason ?? '',
       });
     }
-    this.jobs(kindOf(component.kindId), component.jobs, { site, componentId: id, systemId: null });
+    this.jobs(kindOf(component.kindId), component.jobs, {
+      site,
+      name: `${system.name} ${component.name}`,
+      componentId: id,
+      systemId: null,
+    });
     if (component.hourMeter) this.hourMeter(id);
     for (const part of component.parts ?? []) this.component(site, siteId, system, part, id, null);
   }
@@ -167,6 +174,7 @@ class DemoBuilder {
       from: addDays(this.today, -HISTORY_DAYS),
     };
     let lampDays: Day[] = [];
+    const chance = Chance.named(SEED, `${target.name} ${kind.id}`);
     for (const job of kind.jobs) {
       const truth = truths[job.id];
       const jobId = this.create('job', {
@@ -179,24 +187,21 @@ class DemoBuilder {
         own: null,
       });
       if (!truth) continue;
-      let services = simulateServices(truth, rhythm, this.today, this.chance);
+      let services = simulateServices(truth, rhythm, this.today, chance);
       // seals are changed while the lamp is out
       if (job.id === 'seals')
         services = lampDays.map((day) => ({ when: { kind: 'day' as const, day }, found: null }));
       if (job.id === 'lamp')
         lampDays = services.flatMap((one) => (one.when.kind === 'day' ? [one.when.day] : []));
       for (const service of services) {
-        const minutes = Math.max(
-          1,
-          Math.round(job.minutes * Math.exp(MINUTES_SCATTER * this.chance.normal())),
-        );
+        const minutes = Math.max(1, Math.round(job.minutes * Math.exp(MINUTES_SCATTER * chance.normal())));
         this.create('service', {
           jobId,
           when: service.when,
-          whoId: this.people.get(this.chance.pick(target.site.people)) ?? null,
+          whoId: this.people.get(chance.pick(target.site.people)) ?? null,
           found: job.foundScale === 'none' ? null : service.found,
           shareDone: 1,
-          minutes: this.chance.happens(0.7) ? minutes : null,
+          minutes: chance.happens(0.7) ? minutes : null,
           supplies: job.supplies.map(({ name, amount }) => ({ name, amount })),
           note: '',
           pictureIds: [],

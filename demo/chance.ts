@@ -6,6 +6,12 @@ export class Chance {
   constructor(seed: number) {
     this.state = seed >>> 0;
   }
+  /** A stream of its own for a name: what happens elsewhere in the scenario does not disturb it. @source FNV-1a hash */
+  static named(seed: number, name: string): Chance {
+    let hash = 0x811c9dc5 ^ seed;
+    for (const letter of name) hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193);
+    return new Chance(hash);
+  }
   /** Even between 0 and 1. @source mulberry32, a public-domain generator by Tommy Ettinger */
   even(): number {
     this.state = (this.state + 0x6d2b79f5) >>> 0;

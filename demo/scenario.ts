@@ -233,7 +233,7 @@ export const scenario: readonly ScenarioSite[] = [
                 kindId: 'ro-membrane',
                 name: 'RO membrane',
                 alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
-                jobs: { replace: truth(760, 0.2, 0.95, 1, { start: 'rough' }) },
+                jobs: { replace: truth(760, 0.2, 0.95, 1, { start: 'rough', leftSince: 500 }) },
               },
               {
                 kindId: 'di-resin',

@@ -1,5 +1,6 @@
 import type { EquipmentKind } from '../../core/catalogue/types.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
+import { eventWords } from '../../core/rules/eventKinds.ts';
 import { instantOf, type JobFacts, type MeterReading, type ServiceFact } from '../../core/rules/facts.ts';
 import { endOfDay, type Instant } from '../../core/time/day.ts';
 import type { Rest } from '../../core/time/runningClock.ts';
@@ -107,6 +108,11 @@ function factsOf(
     lifeEnds: events
       .filter((one) => one.record.content.endsLives)
       .map((one) => ({ at: one.at, what: eventWords[one.record.content.kind] })),
+    events: events.map((one) => ({
+      kind: one.record.content.kind,
+      at: one.at,
+      note: one.record.content.note,
+    })),
     meter: meterOf(place, index, zone, at),
     dutyHoursPerDay: (place.unit ?? place.component)?.content.dutyHoursPerDay ?? 24,
     held:
@@ -116,19 +122,6 @@ function factsOf(
     skips: skips.length,
   };
 }
-
-/** What an event is called in a sentence. */
-export const eventWords: Record<RecordContent<'event'>['kind'], string> = {
-  outage: 'An outage',
-  livestock: 'New livestock',
-  feed: 'Another feed',
-  medication: 'Medication',
-  leak: 'A leak',
-  observation: 'An observation',
-  rest: 'A rest',
-  'switched-off': 'Switched off',
-  replaced: 'A new part',
-};
 
 function serviceFacts(records: readonly Stored<'service'>[], zone: string, at: Instant): ServiceFact[] {
   return records

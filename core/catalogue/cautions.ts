@@ -50,6 +50,39 @@ export const cautions = {
     order: 'Stay until the level stands.',
     reason: 'A blocked weir or a top-off left open floods the building.',
   },
+  'pellets-slowly': {
+    order: 'Add a little at a time, only while nitrate can be measured.',
+    reason: 'Rushed starts starve the water of oxygen. Cloudy water or gasping fish: stop adding, aerate.',
+  },
+  co2: {
+    order: 'Secure the cylinder upright and ventilate.',
+    reason: 'CO2 suffocates in small rooms; a falling cylinder is a missile.',
+  },
+  ozone: {
+    order: 'Ozone off and the room ventilated before it is opened.',
+    reason: 'Ozone harms at 0.1 ppm in air. If you smell it: leave and ventilate.',
+  },
+  'confined-space': {
+    order: 'No entry without permit, gas test and attendant.',
+    reason:
+      'Basins, sumps and filter vessels are confined spaces: trained staff only, oxygen and hydrogen sulfide measured.',
+  },
+  'hydrogen-sulfide': {
+    order: 'Stay upwind while it is flushed.',
+    reason: 'Hydrogen sulfide kills, and it deadens the sense of smell first.',
+  },
+  'lock-out': {
+    order: 'Lock out and tag before the guard comes off.',
+    reason: 'Large equipment starts by itself; fixed wiring is a licensed electrician’s work.',
+  },
+  'site-rules': {
+    order: 'Follow the site’s rules for lifting, diving and wet floors.',
+    reason: 'They know the building; this program does not.',
+  },
+  discharge: {
+    order: 'Discharge only what the permit allows.',
+    reason: 'Permit and local codes decide what may go where.',
+  },
   caustic: { order: 'Gloves and eye protection.', reason: 'Concentrated cleaners burn skin and eyes.' },
 } as const satisfies Record<string, { order: string; reason: string }>;
 export type CautionId = keyof typeof cautions;

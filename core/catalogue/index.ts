@@ -1,22 +1,30 @@
 import { Refusal } from '../errors.ts';
+import { biological } from './biological.ts';
 import { chemicalMedia } from './chemicalMedia.ts';
 import { foam } from './foam.ts';
+import { instruments } from './instruments.ts';
+import { largeSystems } from './largeSystems.ts';
 import { makeUp } from './makeUp.ts';
 import { mechanical } from './mechanical.ts';
 import { pumps } from './pumps.ts';
 import { sterilization } from './sterilization.ts';
+import { surroundings } from './surroundings.ts';
 import { systemJobs } from './systemJobs.ts';
 import type { EquipmentKind, JobDefinition } from './types.ts';
 
 /** Every kind of equipment the product knows. A new kind is an entry in one of these lists. */
 export const catalogue: readonly EquipmentKind[] = [
   ...mechanical,
+  ...biological,
   ...foam,
   ...pumps,
   ...sterilization,
   ...chemicalMedia,
   ...makeUp,
   ...systemJobs,
+  ...instruments,
+  ...surroundings,
+  ...largeSystems,
 ];
 
 /** Looks a kind up among the catalogue and a person's own kinds. */

@@ -1,4 +1,4 @@
-import { FROM_MEMORY, HOUSE, job, months } from './define.ts';
+import { days, FROM_MEMORY, HOUSE, job, months } from './define.ts';
 import type { EquipmentKind } from './types.ts';
 
 const unitOff = [{ what: 'make-up unit', provedBy: 'product runs, no drip at the housings' }];
@@ -151,6 +151,24 @@ export const makeUp: readonly EquipmentKind[] = [
       'Where make-up waits and salt dissolves. Check salinity, temperature and magnesium before each use.',
     jobs: [
       job({
+        id: 'check',
+        action: 'check salinity, temperature, magnesium before use',
+        work: 'inspect',
+        rules: [{ kind: 'calendar', range: days(7, 14) }],
+        driver: 'each use',
+        foundScale: 'none',
+        foundWords: [],
+        dueSigns: 'before each use',
+        procedure: [
+          'Stir, wait until it is clear.',
+          'Read salinity and temperature; magnesium in a new batch.',
+          'Correct it in the drum, not in the tank.',
+        ],
+        minutes: 8,
+        consequence: 'B',
+        cautions: ['match-water'],
+      }),
+      job({
         id: 'clean',
         action: 'empty and clean',
         work: 'clean',
@@ -176,6 +194,21 @@ export const makeUp: readonly EquipmentKind[] = [
     about: 'Replaces what evaporates. A stuck float floods the room or empties the reservoir.',
     jobs: [
       job({
+        id: 'refill',
+        action: 'refill the reservoir',
+        work: 'refill',
+        rules: [{ kind: 'wear', range: days(4, 14) }],
+        driver: 'evaporation',
+        foundScale: 'level',
+        foundWords: ['nearly full', 'half full', 'low', 'empty', 'empty, pump dry'],
+        dueSigns: 'level',
+        procedure: ['Fill with product water.', 'See the pump answer.'],
+        minutes: 5,
+        supplies: [{ name: 'product water', amount: 'to the mark' }],
+        consequence: 'C',
+        basis: `usable litres ÷ daily loss; range: ${HOUSE}`,
+      }),
+      job({
         id: 'sensor',
         action: 'clean the sensor, prove the pump',
         work: 'clean',
@@ -194,6 +227,48 @@ export const makeUp: readonly EquipmentKind[] = [
         consequence: 'D',
         cautions: ['flood'],
         basis: `${FROM_MEMORY}; ${HOUSE}`,
+      }),
+    ],
+  },
+  {
+    id: 'make-up-unit',
+    name: 'Make-up unit',
+    alsoCalled: ['RO unit', 'RODI', 'reverse osmosis unit'],
+    place: 'make-up',
+    target: 'component',
+    about:
+      'Zero on a TDS meter does not prove purity: chlorine, chloramine, silicate and bacteria escape it.',
+    parts: ['sediment-stage', 'carbon-block', 'ro-membrane', 'di-resin'],
+    jobs: [
+      job({
+        id: 'flush',
+        action: 'flush to waste after a change',
+        work: 'flush',
+        rules: [{ kind: 'after-event', event: 'replaced', days: 0 }],
+        driver: 'any change of a stage',
+        foundScale: 'none',
+        foundWords: [],
+        dueSigns: 'a stage was changed',
+        procedure: ['Product to waste for 10 to 15 minutes.', 'Read the TDS, back to the drum.'],
+        minutes: 15,
+        consequence: 'B',
+      }),
+      job({
+        id: 'product-test',
+        action: 'test the product (phosphate, silicate, chlorine)',
+        work: 'inspect',
+        rules: [{ kind: 'calendar', range: months(5, 7) }],
+        driver: 'the membrane',
+        foundScale: 'none',
+        foundWords: [],
+        dueSigns: 'nutrients without a source',
+        procedure: [
+          'Draw product water after ten minutes of running.',
+          'Test phosphate, silicate, chlorine.',
+        ],
+        minutes: 20,
+        consequence: 'B',
+        basis: FROM_MEMORY,
       }),
     ],
   },

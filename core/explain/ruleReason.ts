@@ -1,3 +1,4 @@
+import { eventWords } from '../rules/eventKinds.ts';
 import type { RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
 import { NEGLECT_FACTOR } from '../wear/wearPosterior.ts';
@@ -40,6 +41,8 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
       ? `Hours since the last one are not known; ${rated}.`
       : `${number(usedHours)} h at ${duty}; ${rated}.`;
   },
+  'after-event': ({ event, at, days, note }, context) =>
+    `${eventWords[event]} on ${instantWord(at, context.zone, context.today, context.style)}${note ? ` (${note})` : ''}${days > 0 ? `, due ${count(days, 'day')} after it` : ''}.`,
   'every-nth': ({ n, doneSince, action }) => {
     if (n === 1)
       return doneSince >= 1 ? `Goes with “${action}”, which was done without it.` : `Goes with “${action}”.`;

@@ -67,6 +67,8 @@ function usual(reason: RuleReason): string {
       return `usually every ${rangeWord(reason.range.lo, reason.range.hi)}`;
     case 'usage':
       return `rated ${reason.ratedHours.lo.toLocaleString('en-GB')} to ${reason.ratedHours.hi.toLocaleString('en-GB')} h`;
+    case 'after-event':
+      return 'it follows an event';
     case 'every-nth':
       return `it goes with “${reason.action}”`;
   }

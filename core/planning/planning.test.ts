@@ -30,6 +30,7 @@ const facts = (definition: JobDefinition, some: Partial<JobFacts> = {}): JobFact
   looks: [],
   rests: [],
   lifeEnds: [],
+  events: [],
   meter: [],
   dutyHoursPerDay: 24,
   held: null,

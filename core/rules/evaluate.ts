@@ -1,11 +1,18 @@
 import type { Evaluate, RuleContext, RuleCurve } from './evaluation.ts';
+import { afterEvent } from './evaluators/afterEvent.ts';
 import { calendar } from './evaluators/calendar.ts';
 import { everyNth } from './evaluators/everyNth.ts';
 import { usage } from './evaluators/usage.ts';
 import { wear } from './evaluators/wear.ts';
 import type { IntervalRule, RuleKind } from './rule.ts';
 
-const evaluators: { [K in RuleKind]: Evaluate<K> } = { wear, calendar, usage, 'every-nth': everyNth };
+const evaluators: { [K in RuleKind]: Evaluate<K> } = {
+  wear,
+  calendar,
+  usage,
+  'every-nth': everyNth,
+  'after-event': afterEvent,
+};
 
 /** Turns one rule and the evidence into its curve. */
 export function evaluate<K extends RuleKind>(rule: IntervalRule<K>, context: RuleContext): RuleCurve | null {

@@ -1,5 +1,6 @@
 import type { Found } from '../wear/found.ts';
 import type { JobAge } from './age.ts';
+import type { EventKind } from './eventKinds.ts';
 import type { JobFacts } from './facts.ts';
 import type { IntervalRule, RuleKind } from './rule.ts';
 import type { LifeRange, WearGrid } from '../wear/wearGrid.ts';
@@ -36,7 +37,8 @@ export type RuleReason =
     }
   | { kind: 'calendar'; range: LifeRange }
   | { kind: 'usage'; ratedHours: LifeRange; usedHours: number | null; hoursPerDay: number; metered: boolean }
-  | { kind: 'every-nth'; n: number; doneSince: number; action: string };
+  | { kind: 'every-nth'; n: number; doneSince: number; action: string }
+  | { kind: 'after-event'; event: EventKind; at: Instant; days: number; note: string };
 
 /** One rule turned into a curve: the chance that the life is longer than an exposure (days since last done). */
 export interface RuleCurve {

@@ -1,5 +1,6 @@
 import type { JobDefinition } from '../catalogue/types.ts';
 import type { Instant } from '../time/day.ts';
+import type { EventKind } from './eventKinds.ts';
 import type { Rest } from '../time/runningClock.ts';
 import type { Found } from '../wear/found.ts';
 
@@ -40,6 +41,8 @@ export interface JobFacts {
   rests: readonly Rest[];
   /** Events that ended an old life, with their words, oldest first. */
   lifeEnds: readonly { at: Instant; what: string }[];
+  /** Everything else that happened to its unit, system or place, oldest first. */
+  events: readonly { kind: EventKind; at: Instant; note: string }[];
   meter: readonly MeterReading[];
   dutyHoursPerDay: number;
   held: { until: Instant; reason: string } | null;

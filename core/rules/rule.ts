@@ -1,3 +1,4 @@
+import type { EventKind } from './eventKinds.ts';
 import type { LifeRange } from '../wear/wearGrid.ts';
 
 /** Every kind of interval rule and its fields, in one place. A new kind is a line here and an evaluator. */
@@ -10,6 +11,8 @@ interface RuleFields {
   usage: { ratedHours: LifeRange };
   /** Due at each Nth service of another job of the same unit (or system), since this job's last one. */
   'every-nth': { ofJob: string; n: number };
+  /** Due so many days after an event of a kind that happened since it was last done. */
+  'after-event': { event: EventKind; days: number };
 }
 export type RuleKind = keyof RuleFields;
 export type IntervalRule<K extends RuleKind = RuleKind> = { [P in K]: { kind: P } & RuleFields[P] }[K];

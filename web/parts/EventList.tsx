@@ -1,6 +1,6 @@
 import { dayOf } from '../../core/time/day.ts';
 import { instantOfWhen } from '../../contract/facts/when.ts';
-import { eventWords } from '../../contract/facts/jobFacts.ts';
+import { eventWords } from '../../core/rules/eventKinds.ts';
 import { useNow, useSetting, useSnapshot } from '../api/data.ts';
 import { writeDay } from './dates.ts';
 

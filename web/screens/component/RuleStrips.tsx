@@ -12,6 +12,7 @@ const ruleWords = {
   calendar: 'Calendar',
   usage: 'Hours used',
   'every-nth': 'With another job',
+  'after-event': 'After an event',
 } as const;
 
 /** The strip large, then what each rule says by itself. */

@@ -1,5 +1,5 @@
 import { dayOf, type Day } from '../../../core/time/day.ts';
-import { eventWords } from '../../../contract/facts/jobFacts.ts';
+import { eventWords } from '../../../core/rules/eventKinds.ts';
 import { definitionInForce, ownKindsOf } from '../../../contract/facts/definition.ts';
 import { placeOfJob } from '../../../contract/facts/places.ts';
 import { instantOfWhen } from '../../../contract/facts/when.ts';

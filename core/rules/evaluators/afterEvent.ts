@@ -1,0 +1,18 @@
+import { instantOf } from '../facts.ts';
+import { MS_PER_DAY } from '../../time/day.ts';
+import type { Evaluate } from '../evaluation.ts';
+
+/** Due so many days after the first event of its kind since it was last done; silent while there is none. */
+export const afterEvent: Evaluate<'after-event'> = (rule, { facts, age, at, ageDays }) => {
+  const since = age.last ? instantOf(age.last) : Number.NEGATIVE_INFINITY;
+  const event = facts.events.find((one) => one.kind === rule.event && one.at > since);
+  if (!event) return null;
+  const dueInDays = (event.at - at) / MS_PER_DAY + rule.days;
+  // an age nobody knows stands for the time since the event
+  const dueAt = (ageDays ?? (at - event.at) / MS_PER_DAY) + dueInDays;
+  return {
+    kind: 'after-event',
+    survives: (exposureDays) => (exposureDays < dueAt - 1e-9 ? 1 : 0),
+    reason: { kind: 'after-event', event: rule.event, at: event.at, days: rule.days, note: event.note },
+  };
+};
