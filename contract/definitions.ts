@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { cautionIds } from '../core/catalogue/cautions.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { pathPlaces } from '../core/catalogue/types.ts';
+import { parameterIds } from '../core/water/parameters.ts';
 import { choice, flag, name, number, text } from './fields.ts';
 
 // The schema of catalogue entries: what ships with the product and what a person adds obey the same one.
@@ -24,6 +25,7 @@ export const Rule = v.variant('kind', [
   v.strictObject({ kind: v.literal('wear'), range: range('The usual life', 'days', 20_000) }),
   v.strictObject({ kind: v.literal('calendar'), range: range('The calendar interval', 'days', 20_000) }),
   v.strictObject({ kind: v.literal('usage'), ratedHours: range('The rated hours', 'h', 1_000_000) }),
+  v.strictObject({ kind: v.literal('water-test'), parameter: v.picklist(parameterIds) }),
   v.strictObject({
     kind: v.literal('after-event'),
     event: v.picklist(eventKinds),
@@ -50,6 +52,7 @@ export const workKinds = [
   'refill',
   'change over',
   'flush',
+  'test',
 ] as const;
 
 export const JobDefinition = v.pipe(
@@ -75,6 +78,7 @@ export const JobDefinition = v.pipe(
     shuts: v.array(
       v.strictObject({ what: name('What is shut', 200), provedBy: name('How it is proved running', 300) }),
     ),
+    tests: v.optional(v.picklist(parameterIds)),
     biological: v.optional(flag('Biological')),
     largeMechanical: v.optional(flag('Large mechanical clean')),
     consequence: Consequence,

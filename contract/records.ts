@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { quantityIds } from '../core/quantity/quantities.ts';
+import { parameterIds } from '../core/water/parameters.ts';
 import { pathPlaces } from '../core/catalogue/types.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { foundGrades } from '../core/wear/found.ts';
@@ -31,12 +32,20 @@ const Site = v.strictObject({
 
 const Person = v.strictObject({ name: name('The name') });
 
+const Band = v.strictObject({
+  lo: nullable(number('The low end', -10, 10_000, '')),
+  hi: nullable(number('The high end', -10, 10_000, '')),
+});
 const System = v.strictObject({
   siteId: id('The place'),
   name: name('The name of the system'),
   water: choice('The water', ['fresh', 'brackish', 'salt']),
   believedVolumeL: nullable(number('The litres you believe it holds', 0.1, 50_000_000, 'L')),
   note: text('The note'),
+  /** A school of practice, or what lives there; absent or null: none, so no bands. */
+  programmeId: v.optional(nullable(name('The programme', 60))),
+  /** Own bands, before the programme's. */
+  bands: v.optional(v.partial(v.strictObject(v.entriesFromList(parameterIds, Band)))),
 });
 
 const Vessel = v.strictObject({
@@ -153,6 +162,8 @@ const Channel = v.pipe(
     systemId: nullable(id('The system')),
     name: name('What is measured'),
     quantity: v.picklist(quantityIds),
+    /** Which parameter of the water it is, for a system's tests. */
+    parameter: v.optional(v.picklist(parameterIds)),
   }),
   v.check(
     (channel) => (channel.componentId === null) !== (channel.systemId === null),

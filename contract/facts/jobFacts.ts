@@ -1,12 +1,20 @@
-import type { EquipmentKind } from '../../core/catalogue/types.ts';
+import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
+import type { JobDefinition } from '../../core/catalogue/types.ts';
+import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
 import { eventWords } from '../../core/rules/eventKinds.ts';
-import { instantOf, type JobFacts, type MeterReading, type ServiceFact } from '../../core/rules/facts.ts';
+import {
+  instantOf,
+  type JobFacts,
+  type MeterReading,
+  type ServiceFact,
+  type WaterSeries,
+} from '../../core/rules/facts.ts';
 import { endOfDay, type Instant } from '../../core/time/day.ts';
 import type { Rest } from '../../core/time/runningClock.ts';
 import type { RecordContent, RecordKind, Stored } from '../records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
-import { definitionInForce, ownKindsOf } from './definition.ts';
+import { definitionInForce, ownKindsOf, programmeOfJob } from './definition.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
 import { doneOfWhen, instantOfWhen } from './when.ts';
 
@@ -32,7 +40,14 @@ export function assembleJobs(snapshot: Snapshot, instantAt: (zone: string) => In
       {
         job,
         place,
-        facts: factsOf(job, place, ownKinds, index, at),
+        facts: factsOf(
+          job,
+          place,
+          definitionInForce(job.content, ownKinds, programmeOfJob(job.content, snapshot)),
+          snapshot,
+          index,
+          at,
+        ),
         visits: snapshot.content('site', place.siteId)?.visits ?? null,
       },
     ];
@@ -48,6 +63,7 @@ interface Index {
   eventsOfSite: Map<string, Stored<'event'>[]>;
   siblings: Map<string, Stored<'job'>[]>;
   channels: Map<string, Stored<'channel'>[]>;
+  channelsOfSystem: Map<string, Stored<'channel'>[]>;
   readings: Map<string, Stored<'reading'>[]>;
 }
 
@@ -62,6 +78,7 @@ function indexOf(snapshot: Snapshot): Index {
     eventsOfSite: groupBy(events, (one) => one.content.siteId),
     siblings: groupBy(snapshot.all('job'), (one) => targetKey(one.content)),
     channels: groupBy(snapshot.all('channel'), (one) => one.content.componentId),
+    channelsOfSystem: groupBy(snapshot.all('channel'), (one) => one.content.systemId),
     readings: groupBy(snapshot.all('reading'), (one) => one.content.channelId),
   };
 }
@@ -72,14 +89,18 @@ const targetKey = (job: RecordContent<'job'>): string =>
 function factsOf(
   job: Stored<'job'>,
   place: JobPlace,
-  ownKinds: readonly EquipmentKind[],
+  definition: JobDefinition,
+  snapshot: Snapshot,
   index: Index,
   at: Instant,
 ): JobFacts {
   const { zone } = place;
   const until = <K extends 'look' | 'skip'>(records: Stored<K>[] | undefined) =>
     inOrder(records ?? [], zone).filter((one) => one.at <= at);
-  const services = serviceFacts(index.services.get(job.id) ?? [], zone, at);
+  const water = waterOf(place, snapshot, index, zone, at);
+  const services = definition.tests
+    ? testsAsServices(water, definition.tests)
+    : serviceFacts(index.services.get(job.id) ?? [], zone, at);
   const last = services.at(-1);
   const lastAt = last ? instantOf(last.done) : Number.NEGATIVE_INFINITY;
   const skips = until(index.skips.get(job.id)).filter((one) => one.at > lastAt);
@@ -90,7 +111,7 @@ function factsOf(
   return {
     jobId: job.id,
     zone,
-    definition: definitionInForce(job.content, ownKinds),
+    definition,
     siblings: Object.fromEntries(
       (index.siblings.get(targetKey(job.content)) ?? []).map((one) => [
         one.content.own?.id ?? one.content.jobId,
@@ -114,6 +135,7 @@ function factsOf(
       note: one.record.content.note,
     })),
     meter: meterOf(place, index, zone, at),
+    water,
     dutyHoursPerDay: (place.unit ?? place.component)?.content.dutyHoursPerDay ?? 24,
     held:
       heldUntil !== null && heldUntil > at && held
@@ -193,4 +215,53 @@ function meterOf(place: JobPlace, index: Index, zone: string, at: Instant): Mete
   )
     .filter((one) => one.at <= at && one.record.content.quality === 'good')
     .map((one) => ({ at: one.at, hours: one.record.content.value }));
+}
+
+/** The tests of every system a job serves, with the band in force there. */
+function waterOf(
+  place: JobPlace,
+  snapshot: Snapshot,
+  index: Index,
+  zone: string,
+  at: Instant,
+): WaterSeries[] {
+  return place.systemIds.flatMap((systemId) => {
+    const system = snapshot.content('system', systemId);
+    if (!system) return [];
+    const programme = findProgramme(system.programmeId);
+    return (index.channelsOfSystem.get(systemId) ?? []).flatMap((channel): WaterSeries[] => {
+      const { parameter } = channel.content;
+      if (!parameter) return [];
+      const readings = inOrder(index.readings.get(channel.id) ?? [], zone)
+        .filter((one) => one.at <= at && one.record.content.quality === 'good')
+        .map(({ at: read, record: { content } }) => ({
+          at: read,
+          value: content.value,
+          below: content.below,
+          timing: content.timing,
+        }));
+      return [
+        {
+          systemName: system.name,
+          parameter,
+          band: bandInForce(
+            programme,
+            system.bands as Partial<Record<ParameterId, Band>> | undefined,
+            parameter,
+          ),
+          readings,
+        },
+      ];
+    });
+  });
+}
+
+/** A due test is a job whose services are the tests themselves. */
+function testsAsServices(water: readonly WaterSeries[], parameter: ParameterId): ServiceFact[] {
+  const series = water.find((one) => one.parameter === parameter);
+  return (series?.readings ?? []).map((reading) => ({
+    done: { kind: 'exact', at: reading.at },
+    found: null,
+    shareDone: 1,
+  }));
 }

@@ -18,7 +18,10 @@ export const chemicalMedia: readonly EquipmentKind[] = [
         id: 'replace',
         action: 'replace the charge',
         work: 'replace',
-        rules: [{ kind: 'wear', range: days(14, 60) }],
+        rules: [
+          { kind: 'wear', range: days(14, 60) },
+          { kind: 'water-test', parameter: 'phosphate' },
+        ],
         driver: 'phosphate taken up',
         foundScale: 'wear',
         foundWords: [

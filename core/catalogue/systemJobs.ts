@@ -1,4 +1,5 @@
 import { days, job } from './define.ts';
+import { parameterIds, parameters } from '../water/parameters.ts';
 import type { EquipmentKind } from './types.ts';
 
 /** Jobs of the water and the vessel themselves. */
@@ -15,7 +16,10 @@ export const systemJobs: readonly EquipmentKind[] = [
         id: 'change',
         action: 'drain a part, refill',
         work: 'change water',
-        rules: [{ kind: 'calendar', range: days(7, 14) }],
+        rules: [
+          { kind: 'calendar', range: days(7, 14) },
+          { kind: 'water-test', parameter: 'nitrate' },
+        ],
         driver: 'what feeding leaves behind',
         foundScale: 'none',
         foundWords: [],
@@ -67,5 +71,32 @@ export const systemJobs: readonly EquipmentKind[] = [
         cautions: [],
       }),
     ],
+  },
+  {
+    id: 'water-test',
+    name: 'Water tests',
+    alsoCalled: ['test', 'kit', 'measure'],
+    place: 'vessel',
+    target: 'system',
+    about: 'Before anything is touched, at the same hour each time. Its service is the test itself.',
+    jobs: parameterIds.map((parameter) =>
+      job({
+        id: `test-${parameter}`,
+        action: `test ${parameters[parameter].name === 'pH' ? 'pH' : parameters[parameter].name.toLowerCase()}`,
+        work: 'test',
+        tests: parameter,
+        rules: [{ kind: 'calendar', range: days(7, 14) }],
+        driver: 'what is not tested is not known',
+        foundScale: 'none',
+        foundWords: [],
+        dueSigns: 'the programme; after deaths, new animals, power cuts',
+        procedure: [
+          'Test before the change and before the dose is altered.',
+          'Enter it on the Water screen.',
+        ],
+        minutes: 4,
+        consequence: 'B',
+      }),
+    ),
   },
 ];

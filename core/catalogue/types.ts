@@ -1,4 +1,5 @@
 import type { IntervalRule } from '../rules/rule.ts';
+import type { ParameterId } from '../water/parameters.ts';
 import type { CautionId } from './cautions.ts';
 
 /** How the found condition of a job is graded, and what a grade means. */
@@ -29,7 +30,8 @@ export type WorkKind =
   | 'calibrate'
   | 'refill'
   | 'change over'
-  | 'flush';
+  | 'flush'
+  | 'test';
 
 export interface Supply {
   name: string;
@@ -66,6 +68,8 @@ export interface JobDefinition {
   needs: readonly string[];
   shuts: readonly Shuts[];
   /** Two biological jobs on one system keep days apart, and apart from a large mechanical clean. */
+  /** A due test is a job on the system: its services are the tests of this parameter. */
+  tests?: ParameterId;
   biological?: boolean;
   largeMechanical?: boolean;
   consequence: Consequence;

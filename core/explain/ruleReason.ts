@@ -1,3 +1,5 @@
+import { formatNumber, quantities } from '../quantity/quantities.ts';
+import { parameters } from '../water/parameters.ts';
 import { eventWords } from '../rules/eventKinds.ts';
 import type { RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
@@ -40,6 +42,17 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     return usedHours === null
       ? `Hours since the last one are not known; ${rated}.`
       : `${number(usedHours)} h at ${duty}; ${rated}.`;
+  },
+  'water-test': ({ parameter, band, latest, trend, systemName }, context) => {
+    const { name, decimals, quantity } = parameters[parameter];
+    const unit = quantities[quantity].stored;
+    const show = (value: number) => `${formatNumber(value, decimals)} ${unit}`;
+    const where = systemName ? ` in ${systemName}` : '';
+    const when = instantWord(latest.at, context.zone, context.today, context.style);
+    const limit = band.hi ?? 0;
+    if (!trend) return `${name}${where} was ${show(latest.value)} on ${when}, over ${show(limit)}.`;
+    const perWeek = `${formatNumber(trend.perWeek, decimals + 1)} ${unit} a week`;
+    return `${name}${where} rises ${perWeek} over ${count(trend.readings, 'test')} and was ${show(latest.value)} on ${when}; its limit is ${show(limit)}.`;
   },
   'after-event': ({ event, at, days, note }, context) =>
     `${eventWords[event]} on ${instantWord(at, context.zone, context.today, context.style)}${note ? ` (${note})` : ''}${days > 0 ? `, due ${count(days, 'day')} after it` : ''}.`,

@@ -67,6 +67,8 @@ function usual(reason: RuleReason): string {
       return `usually every ${rangeWord(reason.range.lo, reason.range.hi)}`;
     case 'usage':
       return `rated ${reason.ratedHours.lo.toLocaleString('en-GB')} to ${reason.ratedHours.hi.toLocaleString('en-GB')} h`;
+    case 'water-test':
+      return 'the water tests say when';
     case 'after-event':
       return 'it follows an event';
     case 'every-nth':

@@ -32,6 +32,7 @@ const facts = (definition: JobDefinition, some: Partial<JobFacts> = {}): JobFact
   lifeEnds: [],
   events: [],
   meter: [],
+  water: [],
   dutyHoursPerDay: 24,
   held: null,
   skips: 0,

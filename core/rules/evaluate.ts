@@ -3,6 +3,7 @@ import { afterEvent } from './evaluators/afterEvent.ts';
 import { calendar } from './evaluators/calendar.ts';
 import { everyNth } from './evaluators/everyNth.ts';
 import { usage } from './evaluators/usage.ts';
+import { waterTest } from './evaluators/waterTest.ts';
 import { wear } from './evaluators/wear.ts';
 import type { IntervalRule, RuleKind } from './rule.ts';
 
@@ -12,6 +13,7 @@ const evaluators: { [K in RuleKind]: Evaluate<K> } = {
   usage,
   'every-nth': everyNth,
   'after-event': afterEvent,
+  'water-test': waterTest,
 };
 
 /** Turns one rule and the evidence into its curve. */

@@ -1,6 +1,7 @@
 import type { Found } from '../wear/found.ts';
 import type { JobAge } from './age.ts';
 import type { EventKind } from './eventKinds.ts';
+import type { Band, ParameterId } from '../water/parameters.ts';
 import type { JobFacts } from './facts.ts';
 import type { IntervalRule, RuleKind } from './rule.ts';
 import type { LifeRange, WearGrid } from '../wear/wearGrid.ts';
@@ -38,6 +39,15 @@ export type RuleReason =
   | { kind: 'calendar'; range: LifeRange }
   | { kind: 'usage'; ratedHours: LifeRange; usedHours: number | null; hoursPerDay: number; metered: boolean }
   | { kind: 'every-nth'; n: number; doneSince: number; action: string }
+  | {
+      kind: 'water-test';
+      parameter: ParameterId;
+      band: Band;
+      latest: { value: number; at: Instant };
+      /** null: out of its band already. */
+      trend: { perWeek: number; readings: number } | null;
+      systemName: string | null;
+    }
   | { kind: 'after-event'; event: EventKind; at: Instant; days: number; note: string };
 
 /** One rule turned into a curve: the chance that the life is longer than an exposure (days since last done). */

@@ -1,6 +1,7 @@
 import type { JobDefinition } from '../catalogue/types.ts';
 import type { Instant } from '../time/day.ts';
 import type { EventKind } from './eventKinds.ts';
+import type { Band, ParameterId } from '../water/parameters.ts';
 import type { Rest } from '../time/runningClock.ts';
 import type { Found } from '../wear/found.ts';
 
@@ -21,6 +22,20 @@ export interface LookFact {
 export interface MeterReading {
   at: Instant;
   hours: number;
+}
+export interface WaterReading {
+  at: Instant;
+  value: number;
+  /** Below the method's lowest reading, which is the value. */
+  below: boolean;
+  timing: 'before' | 'after' | null;
+}
+/** One parameter of one system. */
+export interface WaterSeries {
+  systemName: string;
+  parameter: ParameterId;
+  band: Band | null;
+  readings: readonly WaterReading[];
 }
 export type Status = 'running' | 'standby' | 'paused' | 'off' | 'removed';
 
@@ -44,6 +59,8 @@ export interface JobFacts {
   /** Everything else that happened to its unit, system or place, oldest first. */
   events: readonly { kind: EventKind; at: Instant; note: string }[];
   meter: readonly MeterReading[];
+  /** Tests of the water it serves, with the band in force, oldest first. */
+  water: readonly WaterSeries[];
   dutyHoursPerDay: number;
   held: { until: Instant; reason: string } | null;
   /** Skips and postponements since it was last done. */

@@ -1,4 +1,5 @@
 import type { EventKind } from './eventKinds.ts';
+import type { ParameterId } from '../water/parameters.ts';
 import type { LifeRange } from '../wear/wearGrid.ts';
 
 /** Every kind of interval rule and its fields, in one place. A new kind is a line here and an evaluator. */
@@ -12,6 +13,8 @@ interface RuleFields {
   /** Due at each Nth service of another job of the same unit (or system), since this job's last one. */
   'every-nth': { ofJob: string; n: number };
   /** Due so many days after an event of a kind that happened since it was last done. */
+  /** Due when a parameter leaves its band: the trend of the tests since last done, and their error. */
+  'water-test': { parameter: ParameterId };
   'after-event': { event: EventKind; days: number };
 }
 export type RuleKind = keyof RuleFields;

@@ -5,7 +5,12 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { findKind } from '../../../core/catalogue/index.ts';
 import { acceptedLateness } from '../../../core/planning/lateness.ts';
 import { chanceWord } from '../../../core/explain/words.ts';
-import { catalogueDefinition, definitionInForce, ownKindsOf } from '../../../contract/facts/definition.ts';
+import {
+  catalogueDefinition,
+  definitionInForce,
+  ownKindsOf,
+  programmeOfJob,
+} from '../../../contract/facts/definition.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { clockIn, relativeWord, writeDay } from '../../parts/dates.ts';
@@ -131,7 +136,7 @@ function JobPage({ row }: { row: PlanRow }) {
   const ownKinds = ownKindsOf(snapshot);
   const zone = snapshot.content('site', row.siteId)?.timeZone ?? 'UTC';
   if (!job) return null;
-  const inForce = definitionInForce(job.content, ownKinds);
+  const inForce = definitionInForce(job.content, ownKinds, programmeOfJob(job.content, snapshot));
   const firstRule = inForce.rules[0];
   const range = firstRule && 'range' in firstRule ? firstRule.range : null;
   const cycles = cyclesOf(snapshot, row.jobId, zone);

@@ -13,6 +13,7 @@ const ruleWords = {
   usage: 'Hours used',
   'every-nth': 'With another job',
   'after-event': 'After an event',
+  'water-test': 'Water tests',
 } as const;
 
 /** The strip large, then what each rule says by itself. */

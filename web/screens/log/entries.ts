@@ -1,6 +1,6 @@
 import { dayOf, type Day } from '../../../core/time/day.ts';
 import { eventWords } from '../../../core/rules/eventKinds.ts';
-import { definitionInForce, ownKindsOf } from '../../../contract/facts/definition.ts';
+import { definitionInForce, ownKindsOf, programmeOfJob } from '../../../contract/facts/definition.ts';
 import { placeOfJob } from '../../../contract/facts/places.ts';
 import { instantOfWhen } from '../../../contract/facts/when.ts';
 import type { Found } from '../../../core/wear/found.ts';
@@ -32,7 +32,11 @@ export function logEntries(snapshot: Snapshot): LogEntry[] {
     snapshot.all('job').map((job) => {
       const place = placeOfJob(job.content, snapshot);
       if (!place) return [job.id, null];
-      const { action, foundScale } = definitionInForce(job.content, ownKinds);
+      const { action, foundScale } = definitionInForce(
+        job.content,
+        ownKinds,
+        programmeOfJob(job.content, snapshot),
+      );
       return [job.id, { place, action, graded: foundScale !== 'none' }];
     }),
   );

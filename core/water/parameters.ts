@@ -1,0 +1,151 @@
+import type { QuantityId } from '../quantity/quantities.ts';
+
+/** What a method can and cannot tell: house defaults for a common kit, replaced by a method of one's own later. */
+export interface MethodLimits {
+  /** Lowest reading that is not "below". */
+  lowest: number;
+  /** Standard deviation of the same water read twice. */
+  repeatability: number;
+}
+export interface Parameter {
+  name: string;
+  quantity: QuantityId;
+  /** In the stored unit of the quantity. */
+  decimals: number;
+  method: MethodLimits;
+  /** Outside this no water anyone keeps can be: refused. */
+  possible: { from: number; to: number };
+  /** Outside this a person is asked. */
+  likely: { from: number; to: number };
+  /** Nutrients may not be judged by tests after a water change. */
+  nutrient: boolean;
+}
+
+/** Parameters people test, in the order of a test sheet. A new one is a new entry. Limits are house defaults. */
+export const parameters = {
+  temperature: {
+    name: 'Temperature',
+    quantity: 'temperature',
+    decimals: 1,
+    method: { lowest: -2, repeatability: 0.2 },
+    possible: { from: -2, to: 45 },
+    likely: { from: 4, to: 32 },
+    nutrient: false,
+  },
+  salinity: {
+    name: 'Salinity',
+    quantity: 'salinity',
+    decimals: 1,
+    method: { lowest: 0, repeatability: 0.4 },
+    possible: { from: 0, to: 42 },
+    likely: { from: 0, to: 38 },
+    nutrient: false,
+  },
+  ph: {
+    name: 'pH',
+    quantity: 'ph',
+    decimals: 2,
+    method: { lowest: 0, repeatability: 0.1 },
+    possible: { from: 3, to: 11 },
+    likely: { from: 5.5, to: 8.8 },
+    nutrient: false,
+  },
+  alkalinity: {
+    name: 'Alkalinity',
+    quantity: 'alkalinity',
+    decimals: 1,
+    method: { lowest: 0.3, repeatability: 0.2 },
+    possible: { from: 0, to: 40 },
+    likely: { from: 1, to: 14 },
+    nutrient: false,
+  },
+  calcium: {
+    name: 'Calcium',
+    quantity: 'concentration',
+    decimals: 0,
+    method: { lowest: 10, repeatability: 8 },
+    possible: { from: 0, to: 1500 },
+    likely: { from: 5, to: 560 },
+    nutrient: false,
+  },
+  magnesium: {
+    name: 'Magnesium',
+    quantity: 'concentration',
+    decimals: 0,
+    method: { lowest: 10, repeatability: 25 },
+    possible: { from: 0, to: 3000 },
+    likely: { from: 1, to: 1700 },
+    nutrient: false,
+  },
+  nitrate: {
+    name: 'Nitrate',
+    quantity: 'concentration',
+    decimals: 1,
+    method: { lowest: 0.5, repeatability: 1 },
+    possible: { from: 0, to: 1000 },
+    likely: { from: 0, to: 100 },
+    nutrient: true,
+  },
+  phosphate: {
+    name: 'Phosphate',
+    quantity: 'concentration',
+    decimals: 3,
+    method: { lowest: 0.02, repeatability: 0.01 },
+    possible: { from: 0, to: 50 },
+    likely: { from: 0, to: 2 },
+    nutrient: true,
+  },
+  ammonia: {
+    name: 'Ammonia',
+    quantity: 'concentration',
+    decimals: 2,
+    method: { lowest: 0.05, repeatability: 0.03 },
+    possible: { from: 0, to: 100 },
+    likely: { from: 0, to: 4 },
+    nutrient: false,
+  },
+  nitrite: {
+    name: 'Nitrite',
+    quantity: 'concentration',
+    decimals: 2,
+    method: { lowest: 0.02, repeatability: 0.02 },
+    possible: { from: 0, to: 100 },
+    likely: { from: 0, to: 5 },
+    nutrient: false,
+  },
+} as const satisfies Record<string, Parameter>;
+export type ParameterId = keyof typeof parameters;
+export const parameterIds = Object.keys(parameters) as [ParameterId, ...ParameterId[]];
+
+/** A band: null at an end means that there is no limit there. */
+export interface Band {
+  lo: number | null;
+  hi: number | null;
+}
+export type Verdict = 'below' | 'near-low' | 'in-band' | 'near-high' | 'above' | 'no-band';
+
+/**
+ * A reading against its band. Inside band ± repeatability is no reason to act: that is "near", not "out".
+ * @param value stored unit; for a reading below the lowest, that lowest
+ */
+export function judge(value: number, below: boolean, band: Band | null, repeatability: number): Verdict {
+  if (!band || (band.lo === null && band.hi === null)) return 'no-band';
+  const { lo, hi } = band;
+  if (hi !== null && !below && value > hi + repeatability) return 'above';
+  if (lo !== null && (below ? value <= lo : value < lo - repeatability)) return 'below';
+  if (
+    hi !== null &&
+    !below &&
+    value > hi - repeatability &&
+    (lo === null || hi - lo > 2 * repeatability || value > hi)
+  )
+    return 'near-high';
+  if (
+    lo !== null &&
+    !below &&
+    value < lo + repeatability &&
+    (hi === null || hi - lo > 2 * repeatability || value < lo)
+  )
+    return 'near-low';
+  return 'in-band';
+}

@@ -1,0 +1,40 @@
+/** A point of a series: days (any origin) and a value. */
+export interface Point {
+  days: number;
+  value: number;
+}
+export interface RobustTrend {
+  /** Change per day: the median of the slopes of all pairs. */
+  slopePerDay: number;
+  /** The level at day 0 by the line through the medians of value − slope × day. */
+  intercept: number;
+  /** Spread of the points about the line: 1.4826 × the median absolute residual. */
+  residualSd: number;
+}
+
+/**
+ * Robust line through a few noisy points.
+ * @returns null with fewer than two different days
+ * @source Theil 1950; Sen 1968, J. Am. Stat. Assoc. 63; intercept: median of residuals (Conover)
+ */
+export function robustTrend(points: readonly Point[]): RobustTrend | null {
+  const slopes: number[] = [];
+  points.forEach((a, i) => {
+    for (const b of points.slice(i + 1))
+      if (b.days !== a.days) slopes.push((b.value - a.value) / (b.days - a.days));
+  });
+  if (slopes.length === 0) return null;
+  const slopePerDay = median(slopes);
+  const intercept = median(points.map((point) => point.value - slopePerDay * point.days));
+  const residualSd =
+    1.4826 * median(points.map((point) => Math.abs(point.value - intercept - slopePerDay * point.days)));
+  return { slopePerDay, intercept, residualSd };
+}
+
+export function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = Math.floor(sorted.length / 2);
+  return sorted.length % 2 === 1
+    ? (sorted[middle] ?? 0)
+    : ((sorted[middle - 1] ?? 0) + (sorted[middle] ?? 0)) / 2;
+}
