@@ -6,6 +6,7 @@ import type { JobPlan } from '../core/planning/planJob.ts';
 import type { State } from '../core/planning/states.ts';
 import type { RuleKind } from '../core/rules/rule.ts';
 import { addDays, dayOf, endOfDay, isRealDay, type Day, type Instant } from '../core/time/day.ts';
+import { judge, parameters, type Band, type ParameterId } from '../core/water/parameters.ts';
 import { assembleJobs, type AssembledJob } from './facts/jobFacts.ts';
 import { defaultSetting, SETTING_ID, type RecordContent } from './records.ts';
 import type { Snapshot } from './snapshot.ts';
@@ -63,9 +64,21 @@ export interface PlanRow extends PlanEntry {
     latest: Day | null;
   }[];
 }
+/** A parameter whose last test lies out of its band. */
+export interface OutOfBand {
+  systemId: string;
+  systemName: string;
+  parameter: ParameterId;
+  verdict: 'above' | 'below';
+  value: number;
+  below: boolean;
+  band: Band;
+  day: Day;
+}
 export interface Plan {
   at: string;
   jobs: PlanRow[];
+  outOfBand: OutOfBand[];
 }
 
 /** `--at`: a day is the end of that local day at each site, an instant is itself. */
@@ -90,7 +103,38 @@ export function makePlan(snapshot: Snapshot, instantAt: (zone: string) => Instan
     return plan ? [{ job, plan }] : [];
   });
   paired.sort((a, b) => byRisk(a.plan, b.plan));
-  return { at, jobs: paired.map(({ job, plan }) => rowOf(job, plan, dateFormat)) };
+  return {
+    at,
+    jobs: paired.map(({ job, plan }) => rowOf(job, plan, dateFormat)),
+    outOfBand: outOfBandOf(jobs),
+  };
+}
+
+/** Each system's parameters by their last test, those out of band only. */
+function outOfBandOf(jobs: readonly AssembledJob[]): OutOfBand[] {
+  const found = new Map<string, OutOfBand>();
+  for (const { facts } of jobs) {
+    for (const { systemId, systemName, parameter, band, readings } of facts.water) {
+      const last = readings.at(-1);
+      if (!last || !band) continue;
+      const verdict = judge(last.value, last.below, band, parameters[parameter].method.repeatability);
+      if (verdict === 'above' || verdict === 'below') {
+        found.set(`${systemId} ${parameter}`, {
+          systemId,
+          systemName,
+          parameter,
+          verdict,
+          value: last.value,
+          below: last.below,
+          band,
+          day: dayOf(last.at, facts.zone),
+        });
+      }
+    }
+  }
+  return [...found.values()].sort(
+    (a, b) => a.systemName.localeCompare(b.systemName) || a.parameter.localeCompare(b.parameter),
+  );
 }
 
 /** The settings in force. */

@@ -1,17 +1,16 @@
 import { findKind } from '../core/catalogue/index.ts';
 import { pathPlaces, type EquipmentKind } from '../core/catalogue/types.ts';
+import { findProgramme } from '../core/catalogue/programmes.ts';
+import { visitDays } from '../core/planning/visits.ts';
+import { parameters } from '../core/water/parameters.ts';
 import { addDays, noonOf, type Day } from '../core/time/day.ts';
 import { defaultSetting, SETTING_ID, type RecordContent, type RecordKind } from '../contract/records.ts';
 import type { Write } from '../contract/work.ts';
 import { Chance } from './chance.ts';
-import {
-  scenario,
-  type ScenarioComponent,
-  type ScenarioSite,
-  type ScenarioSystem,
-  type Truth,
-} from './scenario.ts';
-import { HISTORY_DAYS, simulateServices } from './simulate.ts';
+import { scenario } from './scenario.ts';
+import type { ScenarioComponent, ScenarioSite, ScenarioSystem, Truth } from './scenarioTypes.ts';
+import { HISTORY_DAYS, simulateServices, type SimulatedService } from './simulate.ts';
+import { simulateWater } from './water.ts';
 
 const SEED = 20_261_125;
 const MINUTES_SCATTER = 0.25;
@@ -22,6 +21,7 @@ export function demoWrites(today: Day): Write[] {
 }
 
 interface Target {
+  systemName: string;
   /** Names the stream of chance. */
   name: string;
   site: ScenarioSite;
@@ -35,6 +35,8 @@ class DemoBuilder {
   private readonly writes: Write[] = [];
   private readonly systemIds = new Map<string, string>();
   private readonly people = new Map<string, string>();
+  /** What was done, by system and job: the water follows it. */
+  private readonly simulated = new Map<string, SimulatedService[]>();
   private readonly today: Day;
   private readonly begin: number;
 
@@ -87,6 +89,8 @@ class DemoBuilder {
           water: system.water,
           believedVolumeL: system.believedVolumeL,
           note: '',
+          programmeId: system.programmeId,
+          ...(system.bands ? { bands: system.bands } : {}),
         }),
       );
     for (const system of site.systems) this.system(site, siteId, system);
@@ -96,7 +100,13 @@ class DemoBuilder {
     const systemId = this.idOf(system.name);
     for (const vessel of system.vessels) this.create('vessel', { systemId, ...vessel });
     for (const [kindId, truths] of Object.entries(system.jobs))
-      this.jobs(kindOf(kindId), truths, { site, name: system.name, componentId: null, systemId });
+      this.jobs(kindOf(kindId), truths, {
+        site,
+        systemName: system.name,
+        name: system.name,
+        componentId: null,
+        systemId,
+      });
     system.components.forEach((component, i) => {
       const place = kindOf(component.kindId).place;
       const stationId = this.create('station', {
@@ -107,6 +117,7 @@ class DemoBuilder {
       });
       this.component(site, siteId, system, component, null, stationId);
     });
+    this.water(site, system, systemId);
     if (system.name === 'Staghorn trough') this.happenings(systemId);
   }
 
@@ -159,6 +170,7 @@ class DemoBuilder {
     }
     this.jobs(kindOf(component.kindId), component.jobs, {
       site,
+      systemName: system.name,
       name: `${system.name} ${component.name}`,
       componentId: id,
       systemId: null,
@@ -193,6 +205,7 @@ class DemoBuilder {
         services = lampDays.map((day) => ({ when: { kind: 'day' as const, day }, found: null }));
       if (job.id === 'lamp')
         lampDays = services.flatMap((one) => (one.when.kind === 'day' ? [one.when.day] : []));
+      this.simulated.set(`${target.systemName} ${kind.id}/${job.id}`, services);
       for (const service of services) {
         const minutes = Math.max(1, Math.round(job.minutes * Math.exp(MINUTES_SCATTER * chance.normal())));
         this.create('service', {
@@ -207,14 +220,14 @@ class DemoBuilder {
           pictureIds: [],
         });
       }
-      this.asides(kind.id, job.id, jobId);
+      this.asides(kind.id, job.id, jobId, target);
     }
   }
 
   /** A look, a postponement: one of each, where the scenario wants them. */
-  private asides(kindId: string, job: string, jobId: string): void {
+  private asides(kindId: string, job: string, jobId: string, target: Target): void {
     const marit = this.people.get('Marit') ?? null;
-    if (kindId === 'weir')
+    if (kindId === 'weir' && target.systemName === 'Staghorn trough')
       this.create('look', {
         jobId,
         when: { kind: 'day', day: addDays(this.today, -3) },
@@ -231,7 +244,7 @@ class DemoBuilder {
         until: addDays(this.today, 6),
         reason: 'new resin is ordered',
       });
-    if (kindId === 'skimmer' && job === 'air-intake') {
+    if (kindId === 'skimmer' && job === 'air-intake' && target.systemName === 'Staghorn trough') {
       for (const ago of [14, 7])
         this.create('skip', {
           jobId,
@@ -260,6 +273,57 @@ class DemoBuilder {
         source: 'typed',
         quality: 'good',
         timing: null,
+        serviceId: null,
+        whoId: null,
+        note: '',
+      });
+    }
+  }
+
+  /** The tests of a system, and the jobs its programme asks for. */
+  private water(site: ScenarioSite, system: ScenarioSystem, systemId: string): void {
+    for (const parameter of Object.keys(findProgramme(system.programmeId)?.tests ?? {})) {
+      this.create('job', {
+        componentId: null,
+        systemId,
+        vesselId: null,
+        kindId: 'water-test',
+        jobId: `test-${parameter}`,
+        overrides: {},
+        own: null,
+      });
+    }
+    if (!system.tests) return;
+    const rhythm = {
+      weekdays: site.weekdays,
+      everyWeeks: site.everyWeeks,
+      from: addDays(this.today, -HISTORY_DAYS),
+    };
+    const visits = visitDays(rhythm, rhythm.from, 400);
+    const done = (name: string) => this.simulated.get(`${system.name} ${name}`) ?? [];
+    const tests = simulateWater(
+      system.tests,
+      done('water-change/change'),
+      done('phosphate-media/replace'),
+      visits,
+      this.today,
+      Chance.named(SEED, `${system.name} water`),
+    );
+    const channels = new Map<string, string>();
+    for (const { day, parameter, value, below } of tests) {
+      const { name, quantity } = parameters[parameter];
+      const channelId =
+        channels.get(parameter) ??
+        this.create('channel', { componentId: null, systemId, name, quantity, parameter });
+      channels.set(parameter, channelId);
+      this.create('reading', {
+        channelId,
+        when: { kind: 'day', day },
+        value,
+        below,
+        source: 'typed',
+        quality: 'good',
+        timing: 'before',
         serviceId: null,
         whoId: null,
         note: '',

@@ -29,7 +29,7 @@ test('the same day makes the same demo, and the store takes all of it', async ()
   const one = await openTestStore();
   try {
     await one.store.apply({ writes: demoWrites('2026-11-20').slice(0, 5000), who: 'demo', why: '' });
-    expect((await one.store.snapshot()).all('system')).toHaveLength(4);
+    expect((await one.store.snapshot()).all('system')).toHaveLength(7);
   } finally {
     await one.close();
   }

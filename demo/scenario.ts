@@ -1,65 +1,9 @@
-import type { RecordContent } from '../contract/records.ts';
+import { conservatory } from './conservatory.ts';
+import { ferryTerminal } from './ferryTerminal.ts';
+import { truth, type ScenarioSite } from './scenarioTypes.ts';
 
-// The invented scenario, in one place: a small contractor's own workshop and a public library's axolotl tank.
-// Nothing here is real. `truth` is what the simulation knows and the product has to find out: how long a life
-// typically is here (days), how much single lives scatter, and the person's habit as a share of that life.
-
-export interface Truth {
-  typicalDays: number;
-  /** Standard deviation of ln life. */
-  scatter: number;
-  /** At which share of the typical life this person gets round to it. */
-  habit: number;
-  /** How often a finished job is graded, 0 to 1. */
-  graded: number;
-  /** From this many days before today on, lives are this many times as long (another feed, a new pump). */
-  change?: { daysBefore: number; factor: number };
-  /** Nothing was done in the last so many days: overdue, or neglected. */
-  leftSince?: number;
-  /** How the start of the record is known. */
-  start?: 'exact' | 'rough' | 'unknown';
-}
-
-export interface ScenarioComponent {
-  kindId: string;
-  name: string;
-  status?: RecordContent<'component'>['status'];
-  statusReason?: string;
-  /** Days before today since when it rests or is off. */
-  statusDaysBefore?: number;
-  dutyHoursPerDay?: number;
-  facts?: Partial<RecordContent<'component'>['facts']>;
-  jobs: Record<string, Truth>;
-  parts?: ScenarioComponent[];
-  /** Names of further systems it serves. */
-  alsoServes?: string[];
-  hourMeter?: boolean;
-}
-export interface ScenarioSystem {
-  name: string;
-  water: RecordContent<'system'>['water'];
-  believedVolumeL: number | null;
-  vessels: Omit<RecordContent<'vessel'>, 'systemId'>[];
-  jobs: Record<string, Record<string, Truth>>;
-  components: ScenarioComponent[];
-}
-export interface ScenarioSite {
-  name: string;
-  timeZone: string;
-  weekdays: number[];
-  everyWeeks: number;
-  minutes: number;
-  people: string[];
-  systems: ScenarioSystem[];
-}
-
-const truth = (
-  typicalDays: number,
-  scatter: number,
-  habit: number,
-  graded = 0.8,
-  more: Partial<Truth> = {},
-): Truth => ({ typicalDays, scatter, habit, graded, ...more });
+// The invented scenario: a small contractor's own workshop, a public library, a conservatory and a ferry terminal.
+// Nothing here is real.
 
 export const scenario: readonly ScenarioSite[] = [
   {
@@ -72,6 +16,32 @@ export const scenario: readonly ScenarioSite[] = [
     systems: [
       {
         name: 'Staghorn trough',
+        programmeId: 'balanced-reef',
+        tests: {
+          nitratePerDay: 0.85,
+          phosphatePerDay: 0.0034,
+          feedChange: { daysBefore: 137, factor: 1.5 },
+          changeShare: 0.12,
+          nitrateUptake: 0.045,
+          mediaUptake: { fresh: 0.09, mediaDays: 24 },
+          start: { nitrate: 11, phosphate: 0.06 },
+          steady: {
+            alkalinity: { level: 8.3, scatter: 0.15 },
+            calcium: { level: 421, scatter: 6 },
+            magnesium: { level: 1360, scatter: 15 },
+            salinity: { level: 34.7, scatter: 0.3 },
+            temperature: { level: 25.4, scatter: 0.3 },
+          },
+          tests: {
+            alkalinity: 7,
+            calcium: 7,
+            nitrate: 7,
+            phosphate: 7,
+            salinity: 7,
+            temperature: 7,
+            magnesium: 28,
+          },
+        },
         water: 'salt',
         believedVolumeL: 650,
         vessels: [
@@ -143,6 +113,34 @@ export const scenario: readonly ScenarioSite[] = [
           { kindId: 'stream-pump', name: 'Stream pump, left', jobs: { scrub: truth(38, 0.3, 0.95, 0.7) } },
           { kindId: 'stream-pump', name: 'Stream pump, right', jobs: { scrub: truth(36, 0.3, 0.95, 0.7) } },
           {
+            kindId: 'pellet-reactor',
+            name: 'Pellet reactor',
+            jobs: { 'top-up': truth(58, 0.15, 0.95), strip: truth(13, 0.25, 0.95) },
+          },
+          {
+            kindId: 'calcium-reactor',
+            name: 'Calcium reactor',
+            jobs: { refill: truth(105, 0.12, 0.95), 'pump-sponges': truth(92, 0.2, 0.95) },
+          },
+          { kindId: 'algae-screen', name: 'Algae screen', jobs: { scrape: truth(13, 0.25, 0.95) } },
+          {
+            kindId: 'ph-probe',
+            name: 'pH probe of the reactor',
+            jobs: { calibrate: truth(20, 0.25, 0.95), replace: truth(380, 0.1, 1, 0.8) },
+          },
+          {
+            kindId: 'dosing-head',
+            name: 'Dosing pump',
+            jobs: { clean: truth(74, 0.2, 0.95), tube: truth(250, 0.15, 0.95) },
+          },
+          { kindId: 'refractometer', name: 'Refractometer', jobs: { calibrate: truth(33, 0.2, 0.95, 0.7) } },
+          {
+            kindId: 'limewater',
+            name: 'Limewater',
+            jobs: { charge: truth(31, 0.2, 0.95), tip: truth(10, 0.3, 0.95, 0.5) },
+          },
+          { kindId: 'floor', name: 'Sump floor', jobs: { siphon: truth(23, 0.3, 0.95) } },
+          {
             kindId: 'organic-resin',
             name: 'Organic resin',
             status: 'paused',
@@ -154,6 +152,16 @@ export const scenario: readonly ScenarioSite[] = [
       },
       {
         name: 'Jellyfish cylinder',
+        programmeId: 'jellyfish',
+        tests: {
+          nitratePerDay: 0.5,
+          phosphatePerDay: 0.004,
+          changeShare: 0.2,
+          nitrateUptake: 0.01,
+          start: { nitrate: 8, phosphate: 0.1 },
+          steady: { salinity: { level: 34.5, scatter: 0.3 }, ammonia: { level: 0.01, scatter: 0.01 } },
+          tests: { nitrate: 7, salinity: 7, ammonia: 7 },
+        },
         water: 'salt',
         believedVolumeL: 150,
         vessels: [
@@ -189,6 +197,16 @@ export const scenario: readonly ScenarioSite[] = [
       },
       {
         name: 'Quarantine tank',
+        programmeId: 'balanced-reef',
+        tests: {
+          nitratePerDay: 1.1,
+          phosphatePerDay: 0.01,
+          changeShare: 0.3,
+          nitrateUptake: 0,
+          start: { nitrate: 9, phosphate: 0.15 },
+          steady: { ammonia: { level: 0.02, scatter: 0.02 }, salinity: { level: 34.4, scatter: 0.4 } },
+          tests: { nitrate: 14, ammonia: 7, salinity: 14 },
+        },
         water: 'salt',
         believedVolumeL: 100,
         vessels: [
@@ -205,6 +223,14 @@ export const scenario: readonly ScenarioSite[] = [
           panes: { clean: truth(7, 0.3, 0.95, 0.5) },
         },
         components: [
+          { kindId: 'sock-cleaning', name: 'Cleaning sock', jobs: { 'fit-remove': truth(10, 0.2, 0.95, 0) } },
+          { kindId: 'reagents', name: 'Test kits', jobs: { replace: truth(300, 0.1, 1, 0) } },
+          {
+            kindId: 'alkalinity-monitor',
+            name: 'Alkalinity monitor',
+            jobs: { probe: truth(19, 0.25, 0.95), heads: truth(70, 0.2, 0.95) },
+          },
+          { kindId: 'algae-reactor', name: 'Algae reactor', jobs: { rinse: truth(10, 0.2, 0.95) } },
           { kindId: 'cartridge', name: 'Hang-on filter', jobs: { replace: truth(24, 0.2, 0.95) } },
           {
             kindId: 'sponge',
@@ -268,6 +294,21 @@ export const scenario: readonly ScenarioSite[] = [
     systems: [
       {
         name: 'Axolotl tank',
+        programmeId: 'cool-fresh',
+        bands: { nitrate: { lo: null, hi: 40 } },
+        tests: {
+          nitratePerDay: 1.15,
+          phosphatePerDay: 0.02,
+          changeShare: 0.3,
+          nitrateUptake: 0.005,
+          start: { nitrate: 24, phosphate: 0.5 },
+          steady: {
+            temperature: { level: 16.8, scatter: 0.5 },
+            ammonia: { level: 0.01, scatter: 0.01 },
+            nitrite: { level: 0.005, scatter: 0.004 },
+          },
+          tests: { nitrate: 14, ammonia: 14, nitrite: 14, temperature: 14 },
+        },
         water: 'fresh',
         believedVolumeL: 180,
         vessels: [
@@ -299,4 +340,6 @@ export const scenario: readonly ScenarioSite[] = [
       },
     ],
   },
+  conservatory,
+  ferryTerminal,
 ];

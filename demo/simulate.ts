@@ -3,7 +3,7 @@ import { visitDays, type VisitRhythm } from '../core/planning/visits.ts';
 import { foundGrades, wearEdges, type Found } from '../core/wear/found.ts';
 import type { When } from '../contract/fields.ts';
 import type { Chance } from './chance.ts';
-import type { Truth } from './scenario.ts';
+import type { Truth } from './scenarioTypes.ts';
 
 export const HISTORY_DAYS = 425;
 /** People misjudge wear a little, and use a random word now and then. */

@@ -15,7 +15,8 @@ const topics = [
   'minimum of independent lognormal times',
   'lognormal remaining life',
   'age replacement',
-  'robust slope', 'robust slope',
+  'robust slope',
+  'robust slope',
 ];
 const all = JSON.parse(readFileSync(process.argv[2], 'utf8'));
 const picked = all.filter((one) => topics.includes(one.topic));

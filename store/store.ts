@@ -27,6 +27,8 @@ export class Store {
   private readonly now: () => number;
   private readonly changes = new EventEmitter().setMaxListeners(0);
   private current: Snapshot | null = null;
+  /** Counts changes: what was worked out of the records at one count holds until the next. */
+  version = 0;
 
   constructor(databases: Databases, now: () => number) {
     this.databases = databases;
@@ -88,6 +90,7 @@ export class Store {
         this.applyIn(manager, work),
       );
       for (const record of changed) this.current?.apply(record);
+      if (changed.length > 0) this.version++;
       if (changed.length > 0) this.changes.emit('change', changed);
       return { results };
     });
@@ -248,6 +251,7 @@ export class Store {
   /** For import: forget what was read, and tell everybody. */
   forget(): void {
     this.current = null;
+    this.version++;
     this.changes.emit('change', []);
   }
 }

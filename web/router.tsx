@@ -51,7 +51,12 @@ export const router = createBrowserRouter([
             path: '/components/:componentId',
             element: later(() => import('./screens/component/ComponentScreen.tsx'), 'ComponentScreen'),
           },
+          { path: '/water', element: later(() => import('./screens/water/WaterScreen.tsx'), 'WaterScreen') },
           { path: '/plan', element: later(() => import('./screens/plan/PlanScreen.tsx'), 'PlanScreen') },
+          {
+            path: '/catalogue',
+            element: later(() => import('./screens/catalogue/CatalogueScreen.tsx'), 'CatalogueScreen'),
+          },
           { path: '/log', element: later(() => import('./screens/log/LogScreen.tsx'), 'LogScreen') },
           {
             path: '/settings',

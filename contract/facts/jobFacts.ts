@@ -65,6 +65,7 @@ interface Index {
   channels: Map<string, Stored<'channel'>[]>;
   channelsOfSystem: Map<string, Stored<'channel'>[]>;
   readings: Map<string, Stored<'reading'>[]>;
+  water: Map<string, WaterSeries[]>;
 }
 
 function indexOf(snapshot: Snapshot): Index {
@@ -80,6 +81,7 @@ function indexOf(snapshot: Snapshot): Index {
     channels: groupBy(snapshot.all('channel'), (one) => one.content.componentId),
     channelsOfSystem: groupBy(snapshot.all('channel'), (one) => one.content.systemId),
     readings: groupBy(snapshot.all('reading'), (one) => one.content.channelId),
+    water: new Map(),
   };
 }
 
@@ -97,7 +99,7 @@ function factsOf(
   const { zone } = place;
   const until = <K extends 'look' | 'skip'>(records: Stored<K>[] | undefined) =>
     inOrder(records ?? [], zone).filter((one) => one.at <= at);
-  const water = waterOf(place, snapshot, index, zone, at);
+  const water = place.systemIds.flatMap((systemId) => waterOf(systemId, snapshot, index, zone, at));
   const services = definition.tests
     ? testsAsServices(water, definition.tests)
     : serviceFacts(index.services.get(job.id) ?? [], zone, at);
@@ -217,43 +219,43 @@ function meterOf(place: JobPlace, index: Index, zone: string, at: Instant): Mete
     .map((one) => ({ at: one.at, hours: one.record.content.value }));
 }
 
-/** The tests of every system a job serves, with the band in force there. */
+/** The tests of a system with the band in force there; worked out once for all its jobs. */
 function waterOf(
-  place: JobPlace,
+  systemId: string,
   snapshot: Snapshot,
   index: Index,
   zone: string,
   at: Instant,
 ): WaterSeries[] {
-  return place.systemIds.flatMap((systemId) => {
-    const system = snapshot.content('system', systemId);
-    if (!system) return [];
-    const programme = findProgramme(system.programmeId);
-    return (index.channelsOfSystem.get(systemId) ?? []).flatMap((channel): WaterSeries[] => {
-      const { parameter } = channel.content;
-      if (!parameter) return [];
-      const readings = inOrder(index.readings.get(channel.id) ?? [], zone)
-        .filter((one) => one.at <= at && one.record.content.quality === 'good')
-        .map(({ at: read, record: { content } }) => ({
-          at: read,
-          value: content.value,
-          below: content.below,
-          timing: content.timing,
-        }));
-      return [
-        {
-          systemName: system.name,
-          parameter,
-          band: bandInForce(
-            programme,
-            system.bands as Partial<Record<ParameterId, Band>> | undefined,
-            parameter,
-          ),
-          readings,
-        },
-      ];
-    });
+  const key = `${systemId} ${zone} ${at}`;
+  const known = index.water.get(key);
+  if (known) return known;
+  const system = snapshot.content('system', systemId);
+  const programme = findProgramme(system?.programmeId);
+  const own = system?.bands as Partial<Record<ParameterId, Band>> | undefined;
+  const series = (index.channelsOfSystem.get(systemId) ?? []).flatMap((channel): WaterSeries[] => {
+    const { parameter } = channel.content;
+    if (!parameter || !system) return [];
+    const readings = inOrder(index.readings.get(channel.id) ?? [], zone)
+      .filter((one) => one.at <= at && one.record.content.quality === 'good')
+      .map(({ at: read, record: { content } }) => ({
+        at: read,
+        value: content.value,
+        below: content.below,
+        timing: content.timing,
+      }));
+    return [
+      {
+        systemId,
+        systemName: system.name,
+        parameter,
+        band: bandInForce(programme, own, parameter),
+        readings,
+      },
+    ];
   });
+  index.water.set(key, series);
+  return series;
 }
 
 /** A due test is a job whose services are the tests themselves. */

@@ -92,7 +92,7 @@ describe('each kind of reason', () => {
     ],
     [
       { kind: 'calendar' as const, range: { lo: 365, hi: 365 } },
-      'Never longer than 12 months; 4 days have passed.',
+      'Every 12 months at the longest; 4 days have passed.',
     ],
     [
       {

@@ -32,7 +32,7 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
   calendar: ({ range }, { ageDays }) => {
     const habit =
       range.lo === range.hi
-        ? `Never longer than ${rangeWord(range.lo, range.hi)}`
+        ? `Every ${rangeWord(range.lo, range.hi)} at the longest`
         : `Every ${rangeWord(range.lo, range.hi)} by the calendar`;
     return ageDays === null ? `${habit}.` : `${habit}; ${passed(ageDays)}.`;
   },

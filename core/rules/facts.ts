@@ -32,6 +32,7 @@ export interface WaterReading {
 }
 /** One parameter of one system. */
 export interface WaterSeries {
+  systemId: string;
   systemName: string;
   parameter: ParameterId;
   band: Band | null;

@@ -37,7 +37,7 @@ function kept(known: Map<string, Instant>, day: Day, zone: string, work: () => I
 
 /** The local calendar day at a zone that holds the instant. */
 export function dayOf(at: Instant, zone: string): Day {
-  const utcDay = new Date(at).toISOString().slice(0, 10);
+  const utcDay = civilDay(Math.floor(at / MS_PER_DAY) * MS_PER_DAY);
   // local days run at most a day ahead of or behind the day in UTC
   const found = [utcDay, addDays(utcDay, 1), addDays(utcDay, -1)].find(
     (day) => startOfDay(day, zone) <= at && at < startOfDay(addDays(day, 1), zone),
@@ -62,7 +62,7 @@ export function noonOf(day: Day, zone: string): Instant {
 
 /** The day `count` calendar days later (earlier if negative). */
 export function addDays(day: Day, count: number): Day {
-  return new Date(requireDay(day) + count * MS_PER_DAY).toISOString().slice(0, 10);
+  return civilDay(requireDay(day) + count * MS_PER_DAY);
 }
 
 /** Calendar days from `from` to `to`; negative when `to` is earlier. */
@@ -97,9 +97,26 @@ export function instantOfLocal(text: string, zone: string): { at: Instant; doubl
 function civilMs(day: Day): number {
   return Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10)));
 }
+// Which days exist and how they are written never changes either; plans and simulations ask all the time.
+const civil = new Map<Day, number>();
+const written = new Map<number, Day>();
+
 function requireDay(day: Day): number {
+  const known = civil.get(day);
+  if (known !== undefined) return known;
   if (!isRealDay(day)) throw new Refusal('no-such-day', { what: 'date', text: day });
-  return civilMs(day);
+  const ms = civilMs(day);
+  civil.set(day, ms);
+  return ms;
+}
+
+/** The civil day that begins at a midnight in UTC. */
+function civilDay(midnight: number): Day {
+  const known = written.get(midnight);
+  if (known !== undefined) return known;
+  const day = new Date(midnight).toISOString().slice(0, 10);
+  written.set(midnight, day);
+  return day;
 }
 
 function parseDay(day: Day, zone: string): DateTime {

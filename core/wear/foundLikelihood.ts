@@ -1,5 +1,6 @@
 import { gradeIndex, wearEdges, type Found } from './found.ts';
 import { normalCdfFast } from './normal.ts';
+import { normalise, type WearGrid } from './wearGrid.ts';
 
 /** People slip a grade: noise of a grade in ln wear, and the share of words that say nothing. */
 const GRADING_SD = 0.12;
@@ -34,4 +35,30 @@ function cumulative(edge: number, logExposure: number, mu: number, s: number): n
   if (edge === 0) return 0;
   if (edge === Number.POSITIVE_INFINITY) return 1;
   return normalCdfFast((Math.log(edge) - logExposure + mu) / s);
+}
+
+/**
+ * Multiplies every cell of a grid by the chance of a word, as foundLikelihood says it for one cell.
+ * What depends on σ or the edges alone is worked out once: a plan does this some hundred thousand times.
+ */
+export function weighByFound(grid: WearGrid, found: Found, logExposure: number, afterNeglect: boolean): void {
+  const { mus, sigmas, weights } = grid;
+  const width = sigmas.length;
+  const k = gradeIndex[found];
+  const worse = afterNeglect && found === 'overdue';
+  const upper = worse
+    ? Number.POSITIVE_INFINITY
+    : Math.log(wearEdges[k + 1] ?? Number.POSITIVE_INFINITY) - logExposure;
+  const lower = Math.log(wearEdges[k] ?? 0) - logExposure;
+  const slip = (SLIP * (worse ? 2 : 1)) / GRADES;
+  for (let j = 0; j < width; j++) {
+    const perUnit = 1 / Math.hypot(sigmas[j] ?? 0, GRADING_SD);
+    for (let i = 0; i < mus.length; i++) {
+      const mu = mus[i] ?? 0;
+      const between = normalCdfFast((upper + mu) * perUnit) - normalCdfFast((lower + mu) * perUnit);
+      const cell = i * width + j;
+      weights[cell] = (weights[cell] ?? 0) * ((1 - SLIP) * Math.max(0, between) + slip);
+    }
+  }
+  normalise(weights);
 }

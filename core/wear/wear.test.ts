@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
 import { ageReplacement } from './ageReplacement.ts';
-import { foundLikelihood } from './foundLikelihood.ts';
+import { foundLikelihood, weighByFound } from './foundLikelihood.ts';
 import { foundGrades, type Found } from './found.ts';
 import { normalCdf, normalCdfFast, normalQuantile } from './normal.ts';
 import { beliefOfRange, catalogueGrid, normalise, type WearGrid } from './wearGrid.ts';
@@ -226,4 +226,28 @@ test('the tabulated survival stays within 0.002 of the sum it stands for', () =>
   const grid = wearPosterior({ lo: 3, hi: 7 }, [cycle(5), cycle(6, 'light'), cycle(7)]);
   const table = tabulateWearSurvival(grid);
   for (let t = 0.5; t < 40; t *= 1.07) expect(Math.abs(table(t) - wearSurvival(grid, t))).toBeLessThan(0.002);
+});
+
+test('weighing a whole grid says what the likelihood of one cell says', () => {
+  for (const found of foundGrades) {
+    for (const afterNeglect of [false, true]) {
+      const grid = catalogueGrid({ lo: 3, hi: 7 }, []);
+      const expected = grid.weights.map(
+        (weight, cell) =>
+          weight *
+          foundLikelihood(
+            found,
+            Math.log(6),
+            grid.mus[Math.floor(cell / grid.sigmas.length)] ?? 0,
+            grid.sigmas[cell % grid.sigmas.length] ?? 0,
+            afterNeglect,
+          ),
+      );
+      normalise(expected);
+      weighByFound(grid, found, Math.log(6), afterNeglect);
+      grid.weights.forEach((weight, cell) =>
+        expect(Math.abs(weight - (expected[cell] ?? 0))).toBeLessThan(1e-12),
+      );
+    }
+  }
 });

@@ -1,4 +1,4 @@
-import { foundLikelihood } from './foundLikelihood.ts';
+import { weighByFound } from './foundLikelihood.ts';
 import type { Found } from './found.ts';
 import { catalogueGrid, MU_STEP, normalise, type LifeRange, type WearGrid } from './wearGrid.ts';
 
@@ -39,8 +39,7 @@ export function wearPosterior(range: LifeRange, cycles: readonly WearCycle[]): W
   cycles.forEach((cycle, index) => {
     const logExposure = logs[index] ?? 0;
     const neglected = logExposure > grid.middle + Math.log(NEGLECT_FACTOR);
-    if (cycle.found)
-      weigh(grid, (mu, sigma) => foundLikelihood(cycle.found as Found, logExposure, mu, sigma, neglected));
+    if (cycle.found) weighByFound(grid, cycle.found, logExposure, neglected);
     else if (!neglected) rhythm.push(logExposure);
     // The next life: this cycle's posterior, a little blurred, or a fresh start.
     walk(grid, WALK_VARIANCE + (WALK_VARIANCE_PER_YEAR * cycle.days) / 365);
@@ -74,12 +73,17 @@ export function walk(grid: WearGrid, variance: number): void {
   const p = variance / steps / (2 * MU_STEP ** 2);
   const width = grid.sigmas.length;
   const last = grid.mus.length - 1;
+  const { weights } = grid;
   for (let step = 0; step < steps; step++) {
-    const before = grid.weights.slice();
-    for (let i = 0; i <= last; i++) {
-      for (let j = 0; j < width; j++) {
-        const from = (k: number) => before[Math.min(last, Math.max(0, k)) * width + j] ?? 0;
-        grid.weights[i * width + j] = (1 - 2 * p) * from(i) + p * (from(i - 1) + from(i + 1));
+    for (let j = 0; j < width; j++) {
+      // the ends reflect: what would leave the grid stays
+      let before = weights[j] ?? 0;
+      for (let i = 0; i <= last; i++) {
+        const at = i * width + j;
+        const here = weights[at] ?? 0;
+        const after = i === last ? here : (weights[at + width] ?? 0);
+        weights[at] = (1 - 2 * p) * here + p * (before + after);
+        before = here;
       }
     }
   }

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { isRealDay } from '../../core/time/day.ts';
-import { endOfToday, instantAtOf, makePlan } from '../../contract/plan.ts';
+import { dayOf, isRealDay } from '../../core/time/day.ts';
+import { endOfToday, instantAtOf, makePlan, type Plan } from '../../contract/plan.ts';
 import type { Store } from '../../store/store.ts';
 
 const At = v.optional(
@@ -16,15 +16,17 @@ const At = v.optional(
   ),
 );
 
-/** The plan, by default at the end of the current local day of each site. */
+/** The plan, by default at the end of the current local day of each site; kept until a record or a day changes. */
 export function planRoutes(store: Store, now: () => number): Router {
+  let kept: { key: string; plan: Plan } | null = null;
   return Router().get('/plan', async (req, res) => {
     const at = v.parse(At, req.query.at);
     const snapshot = await store.snapshot();
-    res.json(
-      at === undefined
-        ? makePlan(snapshot, endOfToday(now()), new Date(now()).toISOString())
-        : makePlan(snapshot, instantAtOf(at), at),
-    );
+    if (at !== undefined) return void res.json(makePlan(snapshot, instantAtOf(at), at));
+    const zones = [...new Set(snapshot.all('site').map((site) => site.content.timeZone))];
+    const key = `${store.version} ${zones.map((zone) => dayOf(now(), zone)).join()}`;
+    if (kept?.key !== key)
+      kept = { key, plan: makePlan(snapshot, endOfToday(now()), new Date(now()).toISOString()) };
+    res.json(kept.plan);
   });
 }

@@ -16,6 +16,20 @@ export function recordRoutes(store: Store): Router {
     const snapshot = await store.snapshot();
     res.json(recordKinds.filter((kind) => kind !== 'reading').flatMap((kind) => snapshot.all(kind)));
   });
+  router.get('/readings', async (req, res) => {
+    const systemId = v.parse(
+      v.pipe(v.string('Say which system.'), v.uuid('Say which system.')),
+      req.query.system,
+    );
+    const snapshot = await store.snapshot();
+    const channels = new Set(
+      snapshot
+        .all('channel')
+        .filter((channel) => channel.content.systemId === systemId)
+        .map((channel) => channel.id),
+    );
+    res.json(snapshot.all('reading').filter((reading) => channels.has(reading.content.channelId)));
+  });
   router.get('/records/:kind', async (req, res) => {
     const kind = v.parse(Kind, req.params.kind);
     res.json(req.query.deleted === 'true' ? await store.deleted(kind) : (await store.snapshot()).all(kind));

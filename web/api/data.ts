@@ -22,6 +22,12 @@ export const useSnapshot = (): Snapshot => {
 };
 export const usePlan = (): Plan =>
   useSuspenseQuery({ queryKey: ['plan'], queryFn: () => api.get<Plan>('/plan') }).data;
+/** The tests of a system; fetched again whenever records change. */
+export const useReadings = (systemId: string): Stored<'reading'>[] =>
+  useSuspenseQuery({
+    queryKey: ['snapshot', 'readings', systemId],
+    queryFn: () => api.get<Stored<'reading'>[]>(`/readings?system=${systemId}`),
+  }).data;
 export const useAbout = (): About =>
   useSuspenseQuery({
     queryKey: ['about'],

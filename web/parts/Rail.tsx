@@ -11,8 +11,10 @@ export interface Place {
 export const places: readonly Place[] = [
   { to: '/today', name: 'Today', key: 0 },
   { to: '/systems', name: 'Systems', key: 0 },
+  { to: '/water', name: 'Water', key: 0 },
   { to: '/plan', name: 'Plan', key: 0 },
   { to: '/log', name: 'Log', key: 0 },
+  { to: '/catalogue', name: 'Catalogue', key: 0 },
   { to: '/settings', name: 'Settings', key: 1 },
 ];
 const ROW = 44;
@@ -119,7 +121,12 @@ export function Band({ onMore }: { onMore: () => void }) {
   const shown = places.slice(0, 4);
   const active = shown.findIndex((place) => pathname.startsWith(place.to));
   const cells = shown.length + 1;
-  const at = active >= 0 ? active : pathname.startsWith('/settings') ? cells - 1 : -1;
+  const at =
+    active >= 0
+      ? active
+      : pathname.startsWith('/settings') || pathname.startsWith('/catalogue')
+        ? cells - 1
+        : -1;
   return (
     <nav className="band only-phone" aria-label="Screens">
       <svg className="staff" viewBox={`0 0 ${cells * 60} 14`} preserveAspectRatio="none" aria-hidden>

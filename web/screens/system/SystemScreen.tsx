@@ -62,6 +62,9 @@ export function SystemScreen() {
         <button type="button" className="btn2" onClick={() => show('edit', editing ? null : '1')}>
           {editing ? 'Close' : 'Change facts'}
         </button>
+        <Link className="btn2" to={`/water?system=${systemId}`}>
+          Water
+        </Link>
         <Link className="btn2" to={`/log?system=${systemId}&add=1`}>
           Add an event
         </Link>

@@ -16,6 +16,7 @@ import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { reaches, type Scale } from '../../strip/geometry.ts';
 import { groupsOf, jobsAndMinutes, type Group } from './groups.ts';
 import { useFilters } from './useFilters.ts';
+import { WaterFoot } from './WaterFoot.tsx';
 
 export function TodayScreen() {
   const plan = usePlan();
@@ -94,6 +95,7 @@ export function TodayScreen() {
       {groups.every((group) => group.rows.length === 0 || group.id === 'far' || group.id === 'resting') && (
         <NothingDue rows={filters.rows} />
       )}
+      <WaterFoot plan={plan} />
       {phone && first && chosen === null && (
         <>
           <div className="foot-veil" />

@@ -1,0 +1,65 @@
+import type { RecordContent } from '../contract/records.ts';
+import type { WaterTruth } from './water.ts';
+
+// What the simulation knows and the product has to find out: how long a life typically is here (days), how much
+// single lives scatter, and the person's habit as a share of that life.
+
+export interface Truth {
+  typicalDays: number;
+  /** Standard deviation of ln life. */
+  scatter: number;
+  /** At which share of the typical life this person gets round to it. */
+  habit: number;
+  /** How often a finished job is graded, 0 to 1. */
+  graded: number;
+  /** From this many days before today on, lives are this many times as long (another feed, a new pump). */
+  change?: { daysBefore: number; factor: number };
+  /** Nothing was done in the last so many days: overdue, or neglected. */
+  leftSince?: number;
+  /** How the start of the record is known. */
+  start?: 'exact' | 'rough' | 'unknown';
+}
+
+export interface ScenarioComponent {
+  kindId: string;
+  name: string;
+  status?: RecordContent<'component'>['status'];
+  statusReason?: string;
+  /** Days before today since when it rests or is off. */
+  statusDaysBefore?: number;
+  dutyHoursPerDay?: number;
+  facts?: Partial<RecordContent<'component'>['facts']>;
+  jobs: Record<string, Truth>;
+  parts?: ScenarioComponent[];
+  /** Names of further systems it serves. */
+  alsoServes?: string[];
+  hourMeter?: boolean;
+}
+export interface ScenarioSystem {
+  name: string;
+  water: RecordContent<'system'>['water'];
+  believedVolumeL: number | null;
+  vessels: Omit<RecordContent<'vessel'>, 'systemId'>[];
+  jobs: Record<string, Record<string, Truth>>;
+  components: ScenarioComponent[];
+  programmeId: string;
+  bands?: RecordContent<'system'>['bands'];
+  tests?: WaterTruth;
+}
+export interface ScenarioSite {
+  name: string;
+  timeZone: string;
+  weekdays: number[];
+  everyWeeks: number;
+  minutes: number;
+  people: string[];
+  systems: ScenarioSystem[];
+}
+
+export const truth = (
+  typicalDays: number,
+  scatter: number,
+  habit: number,
+  graded = 0.8,
+  more: Partial<Truth> = {},
+): Truth => ({ typicalDays, scatter, habit, graded, ...more });

@@ -1,0 +1,71 @@
+import { Link } from 'react-router';
+import { formatQuantity } from '../../../core/quantity/quantities.ts';
+import { parameters } from '../../../core/water/parameters.ts';
+import type { OutOfBand, Plan } from '../../../contract/plan.ts';
+import type { RecordContent } from '../../../contract/records.ts';
+import { useSetting } from '../../api/data.ts';
+import { relativeWord, writeDay } from '../../parts/dates.ts';
+import { unitFor } from '../../parts/units.ts';
+import { WaterMark } from '../../strip/waterMarks.tsx';
+
+const LATE_BY_DAYS = 2;
+
+/** Water out of its band, and what was not tested for too long, by system. */
+export function WaterFoot({ plan }: { plan: Plan }) {
+  const setting = useSetting();
+  const untested = plan.jobs.filter(
+    (row) =>
+      row.work === 'test' &&
+      row.lastDone !== null &&
+      row.recommended !== null &&
+      Date.parse(row.today) - Date.parse(row.recommended) >= LATE_BY_DAYS * 86_400_000,
+  );
+  if (plan.outOfBand.length === 0 && untested.length === 0) return null;
+  return (
+    <div className="footcols">
+      <section>
+        <h3>Water out of its band</h3>
+        {plan.outOfBand.length === 0 && <p className="soft">Nothing, by the last tests.</p>}
+        <ul className="plain">
+          {plan.outOfBand.map((one) => (
+            <li
+              key={`${one.systemId} ${one.parameter}`}
+              className="vis"
+              style={{ display: 'flex', padding: '2px 0' }}
+            >
+              <WaterMark verdict={one.verdict} />
+              <Link to={`/water?system=${one.systemId}`}>
+                {one.systemName}: {parameters[one.parameter].name.toLowerCase()} {valueWords(one, setting)}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h3>Not tested for too long</h3>
+        {untested.length === 0 && <p className="soft">Nothing.</p>}
+        <ul className="plain">
+          {untested.map((row) => (
+            <li key={row.jobId} className="vis" style={{ display: 'flex', padding: '2px 0' }}>
+              <WaterMark verdict="untested" />
+              <Link to={`/water?system=${row.systemIds[0] ?? ''}`}>
+                {row.systemName}: {row.action.replace('test ', '')}, last{' '}
+                {writeDay(row.lastDone ?? row.today, row.today, setting.dateFormat)},{' '}
+                {relativeWord(row.lastDone ?? row.today, row.today)}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}
+
+function valueWords(one: OutOfBand, setting: RecordContent<'setting'>): string {
+  const { quantity } = parameters[one.parameter];
+  const unit = unitFor(quantity, setting);
+  const show = (stored: number) => formatQuantity(quantity, stored, unit);
+  const limit =
+    one.verdict === 'above' ? `at most ${show(one.band.hi ?? 0)}` : `at least ${show(one.band.lo ?? 0)}`;
+  return `${one.below ? '< ' : ''}${show(one.value)} (${limit})`;
+}
