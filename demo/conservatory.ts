@@ -86,7 +86,10 @@ export const conservatory: ScenarioSite = {
           displacementShare: 0.04,
         },
       ],
-      jobs: { 'water-change': { change: truth(7, 0.05, 1, 0) }, panes: { clean: truth(9, 0.3, 0.9, 0.7) } },
+      jobs: {
+        'water-change': { change: truth(6, 0.05, 0.95, 0) },
+        panes: { clean: truth(9, 0.3, 0.9, 0.7) },
+      },
       tests: {
         nitratePerDay: 1.4,
         phosphatePerDay: 0.02,

@@ -1,5 +1,5 @@
 import type { RecordContent } from '../contract/records.ts';
-import type { WaterTruth } from './water.ts';
+import type { WaterTruth } from './waterTruth.ts';
 
 // What the simulation knows and the product has to find out: how long a life typically is here (days), how much
 // single lives scatter, and the person's habit as a share of that life.

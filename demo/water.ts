@@ -3,26 +3,8 @@ import { parameters, type ParameterId } from '../core/water/parameters.ts';
 import type { Chance } from './chance.ts';
 import type { SimulatedService } from './simulate.ts';
 import { HISTORY_DAYS } from './simulate.ts';
+import type { WaterTruth } from './waterTruth.ts';
 
-/** What the simulation knows of one system's water. Amounts are per litre of system. */
-export interface WaterTruth {
-  /** mg/L a day that feeding adds, before `feedChange`. */
-  nitratePerDay: number;
-  phosphatePerDay: number;
-  /** From so many days before today on, feeding is this many times as much. */
-  feedChange?: { daysBefore: number; factor: number };
-  /** Share of the water a change replaces; make-up holds none of either. */
-  changeShare: number;
-  /** Share of nitrate that plants, pellets and bacteria take a day. */
-  nitrateUptake: number;
-  /** Share of phosphate a fresh media charge takes a day; it fades with its age over `mediaDays`. */
-  mediaUptake?: { fresh: number; mediaDays: number };
-  start: { nitrate: number; phosphate: number };
-  /** Parameters that only hover: their level and daily scatter. */
-  steady: Partial<Record<ParameterId, { level: number; scatter: number }>>;
-  /** Every how many days it is tested, by parameter. */
-  tests: Partial<Record<ParameterId, number>>;
-}
 export interface SimulatedTest {
   day: Day;
   parameter: ParameterId;

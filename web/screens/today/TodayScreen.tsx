@@ -150,7 +150,7 @@ function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: 
         </div>
         <span className="soft">
           {group.id === 'left-off' ? 'see it running, or say why it rests' : jobsAndMinutes(group.rows)}
-          {group.id === 'far' && (
+          {group.id !== 'left-off' && (
             <>
               {' '}
               <button type="button" className="pick" aria-expanded={shown} onClick={() => setOpen(!open)}>

@@ -3,7 +3,7 @@ import type { PlanRow } from '../../../contract/plan.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 import type { PickProps } from '../../parts/Pick.tsx';
 
-/** Filters by system, person and kind of work; they stay in the address bar, and only those with a choice show. */
+/** Filters by place, system, person and kind of work; they stay in the address bar, and only those with a choice show. */
 export function useFilters(
   rows: readonly PlanRow[],
   snapshot: Snapshot,
@@ -20,7 +20,11 @@ export function useFilters(
       },
       { replace: true },
     );
-  const systems = snapshot.all('system').map((system) => ({ value: system.id, label: system.content.name }));
+  const sites = snapshot.all('site').map((site) => ({ value: site.id, label: site.content.name }));
+  const systems = snapshot
+    .all('system')
+    .filter((system) => !value('site') || system.content.siteId === value('site'))
+    .map((system) => ({ value: system.id, label: system.content.name }));
   const people = snapshot.all('person').map((person) => ({ value: person.id, label: person.content.name }));
   const kinds = [...new Set(rows.map((row) => row.work))]
     .sort()
@@ -28,11 +32,14 @@ export function useFilters(
   const byPerson = lastDoneBy(snapshot);
   const shown = rows.filter(
     (row) =>
+      (!value('site') || row.siteId === value('site')) &&
       (!value('system') || row.systemIds.includes(value('system'))) &&
       (!value('work') || row.work === value('work')) &&
       (!value('who') || byPerson.get(row.jobId) === value('who')),
   );
   const picks: PickProps[] = [];
+  if (sites.length > 1)
+    picks.push({ label: 'All places', value: value('site'), options: sites, onChange: set('site') });
   if (systems.length > 1)
     picks.push({ label: 'All systems', value: value('system'), options: systems, onChange: set('system') });
   if (people.length > 1)
