@@ -1,5 +1,5 @@
 import { lazy, Suspense, type ComponentType } from 'react';
-import { createBrowserRouter, Navigate, Outlet } from 'react-router';
+import { createBrowserRouter, Navigate, Outlet, ScrollRestoration } from 'react-router';
 import { Frame } from './parts/Frame.tsx';
 import { Failure } from './parts/Failure.tsx';
 import { WritingProvider } from './api/writing.tsx';
@@ -16,6 +16,8 @@ function Shell() {
     <Suspense fallback={<p style={{ padding: 28 }}>Reading the records…</p>}>
       <WritingProvider>
         <Outlet />
+        {/* a new page starts at its top, back returns to where one was; filters in the address do not scroll */}
+        <ScrollRestoration getKey={({ pathname }) => pathname} />
       </WritingProvider>
     </Suspense>
   );

@@ -7,10 +7,10 @@ import type { Cycle } from './cycles.ts';
 const SHOWN = 9;
 const ROW = 21;
 const LABEL = 96;
-const WORDS = 208;
+const WORDS = 196;
 /** On a phone the grade's word alone. */
 const WORDS_SHORT = 104;
-const NARROW = 460;
+const NARROW = 420;
 
 /** Each past life as a bar as long as its days, against the catalogue's range; over its life in hatching. */
 export function PastCycles({
