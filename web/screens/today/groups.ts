@@ -42,5 +42,7 @@ export function minutesOf(rows: readonly PlanRow[]): number {
   return rows.reduce((sum, row) => sum + row.minutes, 0);
 }
 export function jobsAndMinutes(rows: readonly PlanRow[]): string {
-  return `${rows.length} ${rows.length === 1 ? 'job' : 'jobs'}, ${Math.round(minutesOf(rows))} min of work`;
+  const minutes = Math.round(minutesOf(rows));
+  const work = minutes < 120 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+  return `${rows.length} ${rows.length === 1 ? 'job' : 'jobs'}, ${work} of work`;
 }
