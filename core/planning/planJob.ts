@@ -95,7 +95,6 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   };
   const exact = age.last?.kind === 'exact';
   const ageDays = exact ? (ages[0]?.days ?? null) : null;
-  const fresh = daysUntilDue(combine(curves, [{ days: 0, weight: 1 }]), 0.5, 0);
   const toDay = dayConverter(facts, context, age, ageDays);
   const chanceDueNow = 1 - curve(0);
 
@@ -136,7 +135,10 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     quarter: toDay(window.quarter),
     likely: toDay(window.likely),
     threeQuarters: toDay(window.threeQuarters),
-    latest: dueLook === null ? toDay(window.latest) : toDay(dueLook + 0.2 * fresh),
+    latest:
+      dueLook === null
+        ? toDay(window.latest)
+        : toDay(dueLook + 0.2 * daysUntilDue(combine(curves, [{ days: 0, weight: 1 }]), 0.5, 0)),
   };
   const state = stateOf({
     held: facts.held !== null,
@@ -162,7 +164,11 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     governs: ranked[0] ?? null,
     runnerUp: ranked[1] ?? null,
     intervalDays: Math.max(0.5, daysUntilDue(combine(curves, [{ days: 0, weight: 1 }]), 1 / costRatio, 0)),
-    rules: curves.map((one, i) => rulePlan(one, governing[i] ?? 0, ages, notDueLook, toDay)),
+    // one rule alone says what all of them say together
+    rules:
+      curves.length === 1
+        ? curves.map((one) => ({ kind: one.kind, reason: one.reason, chance: 1, ...days }))
+        : curves.map((one, i) => rulePlan(one, governing[i] ?? 0, ages, notDueLook, toDay)),
   };
 }
 

@@ -34,7 +34,7 @@ export function daysUntilDue(curve: Curve, share: number, oldestAgeDays: number)
   let high = FARTHEST_DAYS;
   if (curve(high) > target) return FARTHEST_DAYS;
   if (curve(low) <= target) return low;
-  for (let i = 0; i < 44; i++) {
+  for (let i = 0; i < 38; i++) {
     // asinh steps: near days finely, far ones coarsely
     const middle = Math.sinh((Math.asinh(low) + Math.asinh(high)) / 2);
     if (curve(middle) > target) low = middle;
