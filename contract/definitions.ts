@@ -3,7 +3,10 @@ import { cautionIds } from '../core/catalogue/cautions.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { pathPlaces } from '../core/catalogue/types.ts';
 import { parameterIds } from '../core/water/parameters.ts';
-import { choice, flag, name, number, text } from './fields.ts';
+import { isRecurrence } from '../core/time/recurrence.ts';
+import { measureIds, storeMeasureIds } from '../core/rules/measures.ts';
+import { bandSides, conditionBases } from '../core/rules/rule.ts';
+import { choice, day, flag, name, number, text } from './fields.ts';
 
 // The schema of catalogue entries: what ships with the product and what a person adds obey the same one.
 
@@ -25,7 +28,29 @@ export const Rule = v.variant('kind', [
   v.strictObject({ kind: v.literal('wear'), range: range('The usual life', 'days', 20_000) }),
   v.strictObject({ kind: v.literal('calendar'), range: range('The calendar interval', 'days', 20_000) }),
   v.strictObject({ kind: v.literal('usage'), ratedHours: range('The rated hours', 'h', 1_000_000) }),
-  v.strictObject({ kind: v.literal('water-test'), parameter: v.picklist(parameterIds) }),
+  v.strictObject({
+    kind: v.literal('water-test'),
+    parameter: v.picklist(parameterIds),
+    side: v.optional(v.picklist(bandSides)),
+  }),
+  v.strictObject({
+    kind: v.literal('condition'),
+    measure: v.picklist(measureIds),
+    limit: number('The limit', -1e6, 1e6, ''),
+    against: v.picklist(conditionBases),
+  }),
+  v.strictObject({ kind: v.literal('depletion'), store: v.picklist(storeMeasureIds) }),
+  v.strictObject({
+    kind: v.literal('season'),
+    recurrence: v.pipe(
+      name('The recurrence rule', 200),
+      v.check(
+        isRecurrence,
+        'The recurrence rule must be one of RFC 5545, like FREQ=YEARLY;BYMONTH=10;BYMONTHDAY=1.',
+      ),
+    ),
+    from: day('The day it counts from'),
+  }),
   v.strictObject({
     kind: v.literal('after-event'),
     event: v.picklist(eventKinds),
@@ -79,6 +104,7 @@ export const JobDefinition = v.pipe(
       v.strictObject({ what: name('What is shut', 200), provedBy: name('How it is proved running', 300) }),
     ),
     tests: v.optional(v.picklist(parameterIds)),
+    announces: v.optional(v.array(v.picklist(eventKinds))),
     biological: v.optional(flag('Biological')),
     largeMechanical: v.optional(flag('Large mechanical clean')),
     consequence: Consequence,
@@ -101,6 +127,10 @@ export const EquipmentKind = v.strictObject({
   target: choice('What it is', ['component', 'system']),
   about: text('What it is', 1000),
   parts: v.optional(v.array(slug('A part'))),
+  effects: v.optional(
+    v.array(v.strictObject({ on: name('The other job', 120), factor: number('The factor', 0.1, 1, '') })),
+  ),
+  source: v.optional(flag('Water comes in here')),
   jobs: v.pipe(v.array(JobDefinition), v.minLength(1, 'A kind of equipment needs at least one job.')),
 });
 

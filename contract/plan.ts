@@ -6,7 +6,7 @@ import type { JobPlan } from '../core/planning/planJob.ts';
 import type { State } from '../core/planning/states.ts';
 import type { RuleKind } from '../core/rules/rule.ts';
 import { addDays, dayOf, endOfDay, isRealDay, type Day, type Instant } from '../core/time/day.ts';
-import { judge, parameters, type Band, type ParameterId } from '../core/water/parameters.ts';
+import { isStripped, judge, parameters, type Band, type ParameterId } from '../core/water/parameters.ts';
 import { assembleJobs, type AssembledJob } from './facts/jobFacts.ts';
 import { defaultSetting, SETTING_ID, type RecordContent } from './records.ts';
 import type { Snapshot } from './snapshot.ts';
@@ -69,16 +69,24 @@ export interface OutOfBand {
   systemId: string;
   systemName: string;
   parameter: ParameterId;
-  verdict: 'above' | 'below';
+  verdict: 'above' | 'below' | 'stripped';
   value: number;
   below: boolean;
-  band: Band;
+  band: Band | null;
+  day: Day;
+}
+/** The last accepted reading of the water that comes into a system. */
+export interface IncomingWater {
+  systemId: string;
+  parameter: ParameterId;
+  value: number;
   day: Day;
 }
 export interface Plan {
   at: string;
   jobs: PlanRow[];
   outOfBand: OutOfBand[];
+  incoming: IncomingWater[];
 }
 
 /** `--at`: a day is the end of that local day at each site, an instant is itself. */
@@ -107,18 +115,35 @@ export function makePlan(snapshot: Snapshot, instantAt: (zone: string) => Instan
     at,
     jobs: paired.map(({ job, plan }) => rowOf(job, plan, dateFormat)),
     outOfBand: outOfBandOf(jobs),
+    incoming: incomingWaterOf(jobs),
   };
+}
+
+function incomingWaterOf(jobs: readonly AssembledJob[]): IncomingWater[] {
+  const found = new Map<string, IncomingWater>();
+  for (const { facts } of jobs)
+    for (const { systemId, parameter, incoming } of facts.water)
+      if (incoming)
+        found.set(`${systemId} ${parameter}`, {
+          systemId,
+          parameter,
+          value: incoming.value,
+          day: dayOf(incoming.at, facts.zone),
+        });
+  return [...found.values()];
 }
 
 /** Each system's parameters by their last test, those out of band only. */
 function outOfBandOf(jobs: readonly AssembledJob[]): OutOfBand[] {
   const found = new Map<string, OutOfBand>();
   for (const { facts } of jobs) {
-    for (const { systemId, systemName, parameter, band, readings } of facts.water) {
+    for (const { systemId, systemName, parameter, band, readings, warnAtZero } of facts.water) {
       const last = readings.at(-1);
-      if (!last || !band) continue;
-      const verdict = judge(last.value, last.below, band, parameters[parameter].method.repeatability);
-      if (verdict === 'above' || verdict === 'below') {
+      if (!last) continue;
+      const verdict = isStripped(parameter, last.below, warnAtZero)
+        ? 'stripped'
+        : judge(last.value, last.below, band, parameters[parameter].method.repeatability);
+      if (verdict === 'above' || verdict === 'below' || verdict === 'stripped') {
         found.set(`${systemId} ${parameter}`, {
           systemId,
           systemName,

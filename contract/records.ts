@@ -1,6 +1,8 @@
 import * as v from 'valibot';
 import { quantityIds } from '../core/quantity/quantities.ts';
 import { parameterIds } from '../core/water/parameters.ts';
+import { disagreementIds } from '../core/catalogue/choices.ts';
+import { measureIds } from '../core/rules/measures.ts';
 import { pathPlaces } from '../core/catalogue/types.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { foundGrades } from '../core/wear/found.ts';
@@ -94,6 +96,14 @@ const Job = v.pipe(
     kindId: name('The kind', 80),
     jobId: name('The job', 80),
     overrides: JobOverrides,
+    /** What the store of this job holds when filled, what is out of reach, what a day takes; absent: not said. */
+    store: v.optional(
+      v.strictObject({
+        capacity: nullable(number('What it holds when filled', 0, 1e9, '')),
+        unusable: nullable(number('What is out of reach', 0, 1e9, '')),
+        usePerDay: nullable(number('What a day takes', 0, 1e9, '')),
+      }),
+    ),
     /** A job of the person's own, instead of one of the catalogue. */
     own: nullable(JobDefinition),
   }),
@@ -164,6 +174,8 @@ const Channel = v.pipe(
     quantity: v.picklist(quantityIds),
     /** Which parameter of the water it is, for a system's tests. */
     parameter: v.optional(v.picklist(parameterIds)),
+    /** Which reading of a unit it is, for rules that follow it. */
+    measure: v.optional(v.picklist(measureIds)),
   }),
   v.check(
     (channel) => (channel.componentId === null) !== (channel.systemId === null),
@@ -222,6 +234,8 @@ const Setting = v.strictObject({
     C: number('What lateness costs, C', 1.1, 10_000, ''),
     D: number('What lateness costs, D', 1.1, 10_000, ''),
   }),
+  /** The side taken where keepers differ, by disagreement; one left out: the catalogue's figures. */
+  choices: v.optional(v.record(v.picklist(disagreementIds), name('The choice', 60))),
 });
 
 /** The schema of each kind of record. */

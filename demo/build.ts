@@ -1,14 +1,22 @@
 import { findKind } from '../core/catalogue/index.ts';
 import { pathPlaces, type EquipmentKind } from '../core/catalogue/types.ts';
-import { findProgramme } from '../core/catalogue/programmes.ts';
+import { findProgramme, testsOf } from '../core/catalogue/programmes.ts';
 import { visitDays } from '../core/planning/visits.ts';
+import { measures } from '../core/rules/measures.ts';
 import { parameters } from '../core/water/parameters.ts';
 import { addDays, noonOf, type Day } from '../core/time/day.ts';
 import { defaultSetting, SETTING_ID, type RecordContent, type RecordKind } from '../contract/records.ts';
 import type { Write } from '../contract/work.ts';
 import { Chance } from './chance.ts';
 import { scenario } from './scenario.ts';
-import type { ScenarioComponent, ScenarioSite, ScenarioSystem, Truth } from './scenarioTypes.ts';
+import { simulateReadings } from './readings.ts';
+import type {
+  ReadingTruth,
+  ScenarioComponent,
+  ScenarioSite,
+  ScenarioSystem,
+  Truth,
+} from './scenarioTypes.ts';
 import { HISTORY_DAYS, simulateServices, type SimulatedService } from './simulate.ts';
 import { simulateWater } from './water.ts';
 
@@ -168,24 +176,32 @@ class DemoBuilder {
         note: component.statusReason ?? '',
       });
     }
-    this.jobs(kindOf(component.kindId), component.jobs, {
+    // parts first: what is done on them is followed by work on the unit
+    for (const part of component.parts ?? []) this.component(site, siteId, system, part, id, null);
+    const target = {
       site,
       systemName: system.name,
       name: `${system.name} ${component.name}`,
       componentId: id,
       systemId: null,
-    });
+    };
+    this.jobs(kindOf(component.kindId), component.jobs, target, component.store);
+    if (component.season) this.seasonalJob(id, component.kindId, component.season);
     if (component.hourMeter) this.hourMeter(id);
-    for (const part of component.parts ?? []) this.component(site, siteId, system, part, id, null);
+    for (const reading of component.readings ?? []) this.readings(id, reading, target);
   }
 
-  private jobs(kind: EquipmentKind, truths: Record<string, Truth>, target: Target): void {
+  private jobs(
+    kind: EquipmentKind,
+    truths: Record<string, Truth>,
+    target: Target,
+    store?: ScenarioComponent['store'],
+  ): void {
     const rhythm = {
       weekdays: target.site.weekdays,
       everyWeeks: target.site.everyWeeks,
       from: addDays(this.today, -HISTORY_DAYS),
     };
-    let lampDays: Day[] = [];
     const chance = Chance.named(SEED, `${target.name} ${kind.id}`);
     for (const job of kind.jobs) {
       const truth = truths[job.id];
@@ -196,16 +212,19 @@ class DemoBuilder {
         kindId: kind.id,
         jobId: job.id,
         overrides: {},
+        ...(store?.job === job.id ? { store: figuresOf(store) } : {}),
         own: null,
       });
-      if (!truth) continue;
-      let services = simulateServices(truth, rhythm, this.today, chance);
-      // seals are changed while the lamp is out
-      if (job.id === 'seals')
-        services = lampDays.map((day) => ({ when: { kind: 'day' as const, day }, found: null }));
-      if (job.id === 'lamp')
-        lampDays = services.flatMap((one) => (one.when.kind === 'day' ? [one.when.day] : []));
+      const follows = followers[`${kind.id}/${job.id}`];
+      if (!truth && !follows) continue;
+      // seals are changed while the lamp is out, a dosing head is recalibrated when it was cleaned
+      const services = follows
+        ? follows.after.flatMap((name) => this.following(target, name, follows.days))
+        : truth
+          ? simulateServices(truth, rhythm, this.today, chance)
+          : [];
       this.simulated.set(`${target.systemName} ${kind.id}/${job.id}`, services);
+      this.simulated.set(`${target.name} ${kind.id}/${job.id}`, services);
       for (const service of services) {
         const minutes = Math.max(1, Math.round(job.minutes * Math.exp(MINUTES_SCATTER * chance.normal())));
         this.create('service', {
@@ -221,6 +240,95 @@ class DemoBuilder {
         });
       }
       this.asides(kind.id, job.id, jobId, target);
+    }
+  }
+
+  /** Services on, or so many days after, the days of another job. */
+  private following(target: Target, name: string, days: number): SimulatedService[] {
+    const after =
+      this.simulated.get(`${target.name} ${name}`) ?? this.simulated.get(`${target.systemName} ${name}`);
+    return (after ?? []).flatMap(({ when }) => {
+      if (when.kind !== 'day') return [];
+      const day = addDays(when.day, days);
+      return day <= this.today ? [{ when: { kind: 'day' as const, day }, found: null }] : [];
+    });
+  }
+
+  private seasonalJob(
+    componentId: string,
+    kindId: string,
+    { action, recurrence, minutes }: NonNullable<ScenarioComponent['season']>,
+  ): void {
+    const own: RecordContent<'job'>['own'] = {
+      id: 'own-season',
+      action,
+      work: 'clean',
+      rules: [{ kind: 'season', recurrence, from: '2000-01-01' }],
+      driver: 'the season',
+      foundScale: 'none',
+      foundWords: [],
+      dueSigns: '',
+      procedure: [],
+      minutes,
+      supplies: [],
+      leadSteps: [],
+      needs: [],
+      shuts: [],
+      consequence: 'B',
+      lateness: 'gradual',
+      cautions: [],
+      basis: 'entered by a person',
+    };
+    const jobId = this.create('job', {
+      componentId,
+      systemId: null,
+      vesselId: null,
+      kindId,
+      jobId: own.id,
+      overrides: {},
+      own,
+    });
+    this.create('service', {
+      jobId,
+      when: { kind: 'day', day: addDays(this.today, -350) },
+      whoId: this.people.get('Ole') ?? null,
+      found: null,
+      shareDone: 1,
+      minutes: null,
+      supplies: [],
+      note: '',
+      pictureIds: [],
+    });
+  }
+
+  private readings(componentId: string, truth: ReadingTruth, target: Target): void {
+    const known = truth.measure ? measures[truth.measure] : null;
+    const water = truth.incoming ? parameters[truth.incoming] : null;
+    const name = known?.name ?? `Incoming water: ${water?.name.toLowerCase() ?? ''}`;
+    const channelId = this.create('channel', {
+      componentId,
+      systemId: null,
+      name,
+      quantity: known?.quantity ?? water?.quantity ?? 'share',
+      ...(truth.measure ? { measure: truth.measure } : {}),
+      ...(truth.incoming ? { parameter: truth.incoming } : {}),
+    });
+    const resets = truth.resetBy ? (this.simulated.get(`${target.name} ${truth.resetBy}`) ?? []) : [];
+    const chance = Chance.named(SEED, `${target.name} ${name}`);
+    for (const { day, value, timing } of simulateReadings(truth, resets, this.today, chance)) {
+      const afternoon = new Date(noonOf(day, target.site.timeZone) + 3_600_000).toISOString();
+      this.create('reading', {
+        channelId,
+        when: timing === 'after' ? { kind: 'instant', at: afternoon } : { kind: 'day', day },
+        value,
+        below: false,
+        source: 'typed',
+        quality: 'good',
+        timing,
+        serviceId: null,
+        whoId: null,
+        note: '',
+      });
     }
   }
 
@@ -282,7 +390,7 @@ class DemoBuilder {
 
   /** The tests of a system, and the jobs its programme asks for. */
   private water(site: ScenarioSite, system: ScenarioSystem, systemId: string): void {
-    for (const parameter of Object.keys(findProgramme(system.programmeId)?.tests ?? {})) {
+    for (const parameter of testsOf(findProgramme(system.programmeId))) {
       this.create('job', {
         componentId: null,
         systemId,
@@ -354,6 +462,25 @@ class DemoBuilder {
     if (!id) throw new Error(`the scenario has no system called ${system} before it is needed`);
     return id;
   }
+}
+
+/** Jobs that come with others, in the order of the catalogue: on the same day or so many days after. */
+const followers: Readonly<Record<string, { after: readonly string[]; days: number }>> = {
+  'uv/seals': { after: ['uv/lamp'], days: 0 },
+  'dosing-head/recalibrate': { after: ['dosing-head/clean'], days: 0 },
+  'carbon/compare': { after: ['carbon/replace'], days: 1 },
+  'make-up-unit/flush': {
+    after: ['sediment-stage/replace', 'carbon-block/replace', 'di-resin/replace'],
+    days: 0,
+  },
+};
+
+function figuresOf({
+  capacity,
+  unusable,
+  usePerDay,
+}: NonNullable<ScenarioComponent['store']>): NonNullable<RecordContent<'job'>['store']> {
+  return { capacity, unusable, usePerDay };
 }
 
 function kindOf(kindId: string): EquipmentKind {

@@ -67,6 +67,17 @@ export const conservatory: ScenarioSite = {
           kindId: 'top-off',
           name: 'Top-off from carboys',
           jobs: { refill: truth(7, 0.15, 0.95, 0.6), sensor: truth(30, 0.25, 0.95, 0.7) },
+          store: { job: 'refill', capacity: 60, unusable: 5, usePerDay: 7.5 },
+          readings: [
+            {
+              measure: 'litres-left',
+              clean: 60,
+              perDay: -7.2,
+              scatter: 1,
+              everyDays: 3,
+              resetBy: 'top-off/refill',
+            },
+          ],
         },
         { kindId: 'temperature-probe', name: 'Temperature probe', jobs: { check: truth(180, 0.1, 1, 0) } },
         { kindId: 'lids', name: 'Salt line and braces', jobs: { wipe: truth(8, 0.3, 0.9, 0.4) } },
@@ -112,6 +123,17 @@ export const conservatory: ScenarioSite = {
             'inspect-bed': truth(365, 0.05, 1, 0.8),
             'replace-bed': truth(1900, 0.2, 1, 1, { start: 'rough', leftSince: 600 }),
           },
+          // the gardeners read the gauge
+          readings: [
+            {
+              measure: 'pressure-drop' as const,
+              clean: 26,
+              perDay: 5.6,
+              scatter: 2,
+              everyDays: 3,
+              resetBy: 'sand-filter/backwash',
+            },
+          ],
         })),
         {
           kindId: 'uv',
@@ -145,7 +167,16 @@ export const conservatory: ScenarioSite = {
           name: 'Fasteners, plant room',
           jobs: { look: truth(95, 0.1, 0.95, 0.8, { leftSince: 160 }) },
         },
-        { kindId: 'tools', name: 'Nets and hoses', jobs: { disinfect: truth(9, 0.2, 0.95, 0) } },
+        {
+          kindId: 'tools',
+          name: 'Nets and hoses',
+          jobs: { disinfect: truth(9, 0.2, 0.95, 0) },
+          season: {
+            action: 'empty the hoses of the yard before the frost',
+            recurrence: 'FREQ=YEARLY;BYMONTH=12;BYMONTHDAY=1',
+            minutes: 20,
+          },
+        },
       ],
     },
   ],

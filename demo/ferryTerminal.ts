@@ -33,17 +33,22 @@ export const ferryTerminal: ScenarioSite = {
         nitrateUptake: 0.1,
         start: { nitrate: 3, phosphate: 0.03 },
         steady: {
-          salinity: { level: 24.5, scatter: 1.6 },
-          temperature: { level: 11.8, scatter: 0.8 },
+          salinity: { level: 24.5, scatter: 0.15, swing: 1.8 },
+          temperature: { level: 11.8, scatter: 0.3, swing: 1.6 },
+          alkalinity: { level: 7.1, scatter: 0.1 },
           ammonia: { level: 0.01, scatter: 0.01 },
         },
-        tests: { salinity: 7, temperature: 7, ammonia: 7 },
+        tests: { salinity: 7, temperature: 7, ammonia: 7, alkalinity: 28 },
       },
       components: [
         {
           kindId: 'intake-line',
           name: 'Beach well, line 1',
           jobs: { 'rest-flush': truth(56, 0.1, 0.95, 0), 'suction-screen': truth(37, 0.25, 0.95) },
+          readings: [
+            { incoming: 'salinity', clean: 24.5, perDay: 0, scatter: 0.12, everyDays: 7, swing: 1.8 },
+            { incoming: 'temperature', clean: 12.4, perDay: 0, scatter: 0.3, everyDays: 7, swing: 4.5 },
+          ],
         },
         {
           kindId: 'intake-line',
@@ -94,7 +99,22 @@ export const ferryTerminal: ScenarioSite = {
           name: 'Salinity probe',
           jobs: { check: truth(30, 0.2, 0.95), replace: truth(730, 0.05, 1, 0) },
         },
-        { kindId: 'fleece-roll', name: 'Fleece roll', jobs: { replace: truth(38, 0.15, 0.97) } },
+        {
+          kindId: 'fleece-roll',
+          name: 'Fleece roll',
+          jobs: { replace: truth(38, 0.15, 0.97) },
+          store: { job: 'replace', capacity: 2500, unusable: 100, usePerDay: 60 },
+          readings: [
+            {
+              measure: 'metres-left',
+              clean: 2500,
+              perDay: -63,
+              scatter: 20,
+              everyDays: 7,
+              resetBy: 'fleece-roll/replace',
+            },
+          ],
+        },
       ],
     },
   ],

@@ -28,6 +28,8 @@ export const scenario: readonly ScenarioSite[] = [
           steady: {
             alkalinity: { level: 8.3, scatter: 0.15 },
             calcium: { level: 421, scatter: 6 },
+            ammonia: { level: 0.01, scatter: 0.01 },
+            nitrite: { level: 0.006, scatter: 0.004 },
             magnesium: { level: 1360, scatter: 15 },
             salinity: { level: 34.7, scatter: 0.3 },
             temperature: { level: 25.4, scatter: 0.3 },
@@ -40,6 +42,8 @@ export const scenario: readonly ScenarioSite[] = [
             salinity: 7,
             temperature: 7,
             magnesium: 28,
+            ammonia: 14,
+            nitrite: 14,
           },
         },
         water: 'salt',
@@ -72,6 +76,16 @@ export const scenario: readonly ScenarioSite[] = [
               'air-intake': truth(19, 0.25, 0.9, 0.8, { leftSince: 34 }),
               'body-soak': truth(80, 0.2, 0.95),
             },
+            readings: [
+              {
+                measure: 'air-draw',
+                clean: 600,
+                perDay: -6.3,
+                scatter: 12,
+                everyDays: 7,
+                resetBy: 'skimmer/air-intake',
+              },
+            ],
             parts: [
               {
                 kindId: 'skimmer-cup',
@@ -102,6 +116,16 @@ export const scenario: readonly ScenarioSite[] = [
             name: 'Return pump 1',
             facts: { model: '2,900 L/h' },
             jobs: { 'strip-soak': truth(112, 0.12, 0.97, 1) },
+            readings: [
+              {
+                measure: 'flow',
+                clean: 2850,
+                perDay: -5.1,
+                scatter: 30,
+                everyDays: 14,
+                resetBy: 'return-pump/strip-soak',
+              },
+            ],
           },
           {
             kindId: 'return-pump',
@@ -121,12 +145,44 @@ export const scenario: readonly ScenarioSite[] = [
             kindId: 'calcium-reactor',
             name: 'Calcium reactor',
             jobs: { refill: truth(105, 0.12, 0.95), 'pump-sponges': truth(92, 0.2, 0.95) },
+            readings: [
+              {
+                measure: 'column-left',
+                clean: 100,
+                perDay: -0.476,
+                scatter: 2,
+                everyDays: 14,
+                resetBy: 'calcium-reactor/refill',
+              },
+            ],
           },
           { kindId: 'algae-screen', name: 'Algae screen', jobs: { scrape: truth(13, 0.25, 0.95) } },
           {
             kindId: 'ph-probe',
             name: 'pH probe of the reactor',
-            jobs: { calibrate: truth(20, 0.25, 0.95), replace: truth(380, 0.1, 1, 0.8) },
+            jobs: {
+              calibrate: truth(20, 0.25, 0.95, 0.8, { leftSince: 25 }),
+              replace: truth(380, 0.1, 1, 0.8),
+            },
+            // this probe has drifted: it began seven weeks ago, and calibration no longer holds it
+            readings: [
+              {
+                measure: 'reference-error',
+                clean: 25,
+                perDay: 2.6,
+                scatter: 10,
+                everyDays: 10,
+                startsDaysBefore: 50,
+              },
+              {
+                measure: 'probe-slope',
+                clean: 96,
+                perDay: -0.26,
+                scatter: 0.5,
+                everyDays: 20,
+                startsDaysBefore: 50,
+              },
+            ],
           },
           {
             kindId: 'dosing-head',
@@ -241,7 +297,13 @@ export const scenario: readonly ScenarioSite[] = [
             kindId: 'mixing-drum',
             name: 'Mixing drum',
             alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
-            jobs: { clean: truth(130, 0.2, 0.95) },
+            jobs: { check: truth(8, 0.1, 0.95, 0), clean: truth(130, 0.2, 0.95) },
+          },
+          {
+            kindId: 'make-up-unit',
+            name: 'Make-up unit',
+            alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
+            jobs: { 'product-test': truth(180, 0.1, 1, 0) },
             parts: [
               {
                 kindId: 'sediment-stage',
@@ -260,12 +322,33 @@ export const scenario: readonly ScenarioSite[] = [
                 name: 'RO membrane',
                 alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
                 jobs: { replace: truth(760, 0.2, 0.95, 1, { start: 'rough', leftSince: 500 }) },
+                // the membrane is failing: its rejection falls since five months
+                readings: [
+                  {
+                    measure: 'rejection',
+                    clean: 97.8,
+                    perDay: -0.016,
+                    scatter: 0.15,
+                    everyDays: 21,
+                    startsDaysBefore: 150,
+                  },
+                ],
               },
               {
                 kindId: 'di-resin',
                 name: 'DI resin',
                 alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
                 jobs: { replace: truth(88, 0.2, 0.95) },
+                readings: [
+                  {
+                    measure: 'product-tds',
+                    clean: 0,
+                    perDay: 0.008,
+                    scatter: 0.05,
+                    everyDays: 14,
+                    resetBy: 'di-resin/replace',
+                  },
+                ],
               },
             ],
           },

@@ -1,3 +1,5 @@
+import type { MeasureId } from '../core/rules/measures.ts';
+import type { ParameterId } from '../core/water/parameters.ts';
 import type { RecordContent } from '../contract/records.ts';
 import type { WaterTruth } from './waterTruth.ts';
 
@@ -20,7 +22,28 @@ export interface Truth {
   start?: 'exact' | 'rough' | 'unknown';
 }
 
+/** Something read on a component: where it starts when clean, and what a day does to it. */
+export interface ReadingTruth {
+  measure?: MeasureId;
+  /** Instead of a measure: the incoming water's. */
+  incoming?: ParameterId;
+  clean: number;
+  perDay: number;
+  scatter: number;
+  everyDays: number;
+  /** kind/job that brings it back to clean. */
+  resetBy?: string;
+  /** The drift begins only so many days before today. */
+  startsDaysBefore?: number;
+  /** Up and down over the year by so much. */
+  swing?: number;
+}
+
 export interface ScenarioComponent {
+  readings?: ReadingTruth[];
+  store?: { job: string; capacity: number; unusable: number; usePerDay: number };
+  /** A job of the keeper's own that the seasons call. */
+  season?: { action: string; recurrence: string; minutes: number };
   kindId: string;
   name: string;
   status?: RecordContent<'component'>['status'];

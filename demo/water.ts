@@ -48,7 +48,9 @@ export function simulateWater(
             ? nitrate
             : id === 'phosphate'
               ? phosphate
-              : (steady?.level ?? 0) + (steady?.scatter ?? 0) * chance.normal();
+              : (steady?.level ?? 0) +
+                (steady?.swing ?? 0) * season(day) +
+                (steady?.scatter ?? 0) * chance.normal();
         tests.push(read(id, level, day, chance));
       }
     }
@@ -59,6 +61,11 @@ export function simulateWater(
     if (mediaDays.has(day)) mediaAge = 0;
   }
   return tests;
+}
+
+/** 1 at midsummer, -1 at midwinter. */
+export function season(day: Day): number {
+  return -Math.cos((2 * Math.PI * daysBetween('2000-01-20', day)) / 365.25);
 }
 
 /** As a kit reads it: with its error, in its steps, and "below" under its lowest reading. */

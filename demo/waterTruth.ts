@@ -15,7 +15,7 @@ export interface WaterTruth {
   mediaUptake?: { fresh: number; mediaDays: number };
   start: { nitrate: number; phosphate: number };
   /** Parameters that only hover: their level and daily scatter. */
-  steady: Partial<Record<ParameterId, { level: number; scatter: number }>>;
+  steady: Partial<Record<ParameterId, { level: number; scatter: number; swing?: number }>>;
   /** Every how many days it is tested, by parameter. */
   tests: Partial<Record<ParameterId, number>>;
 }

@@ -1,20 +1,23 @@
+import { findKind } from '../../core/catalogue/index.ts';
 import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
-import { eventWords } from '../../core/rules/eventKinds.ts';
+import { announcedReach, eventWords, type EventKind } from '../../core/rules/eventKinds.ts';
 import {
   instantOf,
+  noStoreFigures,
+  type Incoming,
   type JobFacts,
-  type MeterReading,
   type ServiceFact,
+  type UnitReading,
   type WaterSeries,
 } from '../../core/rules/facts.ts';
 import { endOfDay, type Instant } from '../../core/time/day.ts';
 import type { Rest } from '../../core/time/runningClock.ts';
 import type { RecordContent, RecordKind, Stored } from '../records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
-import { definitionInForce, ownKindsOf, programmeOfJob } from './definition.ts';
+import { definitionsOf, ownKindsOf } from './definition.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
 import { doneOfWhen, instantOfWhen } from './when.ts';
 
@@ -29,29 +32,26 @@ export interface AssembledJob extends PlannedJob {
  * asked for any day.
  */
 export function assembleJobs(snapshot: Snapshot, instantAt: (zone: string) => Instant): AssembledJob[] {
-  const ownKinds = ownKindsOf(snapshot);
-  const index = indexOf(snapshot);
-  return snapshot.all('job').flatMap((job) => {
+  const definitionOf = definitionsOf(snapshot);
+  const placed = snapshot.all('job').flatMap((job): PlacedJob[] => {
     const place = placeOfJob(job.content, snapshot);
     if (!place || place.component?.content.status === 'removed' || place.unit?.content.status === 'removed')
       return [];
-    const at = instantAt(place.zone);
-    return [
-      {
-        job,
-        place,
-        facts: factsOf(
-          job,
-          place,
-          definitionInForce(job.content, ownKinds, programmeOfJob(job.content, snapshot)),
-          snapshot,
-          index,
-          at,
-        ),
-        visits: snapshot.content('site', place.siteId)?.visits ?? null,
-      },
-    ];
+    return [{ job, place, definition: definitionOf(job.content) }];
   });
+  const index = indexOf(snapshot, placed);
+  return placed.map(({ job, place, definition }) => ({
+    job,
+    place,
+    facts: factsOf(job, place, definition, snapshot, index, instantAt(place.zone)),
+    visits: snapshot.content('site', place.siteId)?.visits ?? null,
+  }));
+}
+
+interface PlacedJob {
+  job: Stored<'job'>;
+  place: JobPlace;
+  definition: JobDefinition;
 }
 
 interface Index {
@@ -66,12 +66,22 @@ interface Index {
   channelsOfSystem: Map<string, Stored<'channel'>[]>;
   readings: Map<string, Stored<'reading'>[]>;
   water: Map<string, WaterSeries[]>;
+  /** What jobs announce by being done, by the id of the unit or system it reaches. */
+  announced: Map<string, Announced[]>;
+}
+interface Announced {
+  jobId: string;
+  kind: EventKind;
+  at: Instant;
+  note: string;
 }
 
-function indexOf(snapshot: Snapshot): Index {
+function indexOf(snapshot: Snapshot, placed: readonly PlacedJob[]): Index {
   const events = snapshot.all('event');
+  const services = groupBy(snapshot.all('service'), (one) => one.content.jobId);
   return {
-    services: groupBy(snapshot.all('service'), (one) => one.content.jobId),
+    services,
+    announced: announcedBy(placed, services),
     looks: groupBy(snapshot.all('look'), (one) => one.content.jobId),
     skips: groupBy(snapshot.all('skip'), (one) => one.content.jobId),
     eventsOfComponent: groupBy(events, (one) => one.content.componentId),
@@ -83,6 +93,38 @@ function indexOf(snapshot: Snapshot): Index {
     readings: groupBy(snapshot.all('reading'), (one) => one.content.channelId),
     water: new Map(),
   };
+}
+
+/** Each service of a job that announces something, at the unit or the systems that it reaches. */
+function announcedBy(
+  placed: readonly PlacedJob[],
+  services: ReadonlyMap<string, Stored<'service'>[]>,
+): Map<string, Announced[]> {
+  const found: (Announced & { reached: string })[] = [];
+  for (const { job, place, definition } of placed) {
+    const kinds = [
+      ...(definition.announces ?? []),
+      ...(definition.biological ? (['biological-work'] as const) : []),
+    ];
+    if (kinds.length === 0) continue;
+    for (const service of services.get(job.id) ?? []) {
+      const at = instantOfWhen(service.content.when, place.zone);
+      if (at === null) continue;
+      for (const kind of kinds) {
+        const reached = announcedReach[kind] === 'unit' ? [place.unit?.id ?? ''] : place.systemIds;
+        for (const id of reached)
+          found.push({
+            jobId: job.id,
+            kind,
+            at,
+            note: `${place.thing.toLowerCase()}, ${definition.action}`,
+            reached: id,
+          });
+      }
+    }
+  }
+  found.sort((a, b) => a.at - b.at || a.jobId.localeCompare(b.jobId));
+  return groupBy(found, (one) => one.reached);
 }
 
 const targetKey = (job: RecordContent<'job'>): string =>
@@ -110,6 +152,7 @@ function factsOf(
   const heldUntil = held?.record.content.until ? endOfDay(held.record.content.until, zone) : null;
   const events = eventsTouching(place, index, zone, at);
   const status = statusAt(place, at);
+  const unit = unitReadingsOf(place, index, zone, at);
   return {
     jobId: job.id,
     zone,
@@ -131,12 +174,10 @@ function factsOf(
     lifeEnds: events
       .filter((one) => one.record.content.endsLives)
       .map((one) => ({ at: one.at, what: eventWords[one.record.content.kind] })),
-    events: events.map((one) => ({
-      kind: one.record.content.kind,
-      at: one.at,
-      note: one.record.content.note,
-    })),
-    meter: meterOf(place, index, zone, at),
+    events: allEvents(job.id, place, events, index, at),
+    meter: unit.flatMap((one) => (one.measure === 'hours' ? [{ at: one.at, hours: one.value }] : [])),
+    unitReadings: unit.filter((one) => one.measure !== 'hours'),
+    store: job.content.store ?? noStoreFigures,
     water,
     dutyHoursPerDay: (place.unit ?? place.component)?.content.dutyHoursPerDay ?? 24,
     held:
@@ -205,18 +246,74 @@ function statusAt(
   return { status: 'running', since: null, reason: null };
 }
 
-function meterOf(place: JobPlace, index: Index, zone: string, at: Instant): MeterReading[] {
-  const unit = place.unit ?? place.component;
-  if (!unit) return [];
-  const channels = (index.channels.get(unit.id) ?? []).filter(
-    (channel) => channel.content.quantity === 'hours',
+/** What people wrote down, and what other jobs announce; a job does not hear itself. */
+function allEvents(
+  jobId: string,
+  place: JobPlace,
+  written: readonly Dated<'event'>[],
+  index: Index,
+  at: Instant,
+): JobFacts['events'] {
+  const heard = [place.unit?.id ?? '', ...place.systemIds].flatMap((id) =>
+    (index.announced.get(id) ?? []).filter((one) => one.jobId !== jobId && one.at <= at),
   );
-  return inOrder(
-    channels.flatMap((channel) => index.readings.get(channel.id) ?? []),
-    zone,
-  )
-    .filter((one) => one.at <= at && one.record.content.quality === 'good')
-    .map((one) => ({ at: one.at, hours: one.record.content.value }));
+  const events = written.map(({ record: { content }, at: when }) => ({
+    kind: content.kind,
+    at: when,
+    note: content.note,
+  }));
+  if (heard.length === 0) return events;
+  return [...events, ...heard.map(({ kind, at: when, note }) => ({ kind, at: when, note }))].sort(
+    (a, b) => a.at - b.at,
+  );
+}
+
+/** What is read on the component and on its unit; hours came before channels said what they measure. */
+function unitReadingsOf(place: JobPlace, index: Index, zone: string, at: Instant): UnitReading[] {
+  const ids = new Set([place.component?.id, place.unit?.id].filter((id) => id !== undefined));
+  const found: UnitReading[] = [];
+  for (const id of ids) {
+    for (const channel of index.channels.get(id) ?? []) {
+      const measure = channel.content.measure ?? (channel.content.quantity === 'hours' ? 'hours' : null);
+      if (measure === null) continue;
+      for (const one of inOrder(index.readings.get(channel.id) ?? [], zone))
+        if (one.at <= at && one.record.content.quality === 'good')
+          found.push({
+            measure,
+            at: one.at,
+            value: one.record.content.value,
+            timing: one.record.content.timing,
+          });
+    }
+  }
+  return found.sort((a, b) => a.at - b.at);
+}
+
+/** The last accepted reading of the water that comes in, by parameter. */
+function incomingOf(
+  systemId: string,
+  snapshot: Snapshot,
+  index: Index,
+  zone: string,
+  at: Instant,
+): Map<ParameterId, Incoming> {
+  const ownKinds = ownKindsOf(snapshot);
+  const found = new Map<ParameterId, Incoming>();
+  for (const component of snapshot.all('component')) {
+    if (!component.content.systemIds.includes(systemId)) continue;
+    if (!findKind(component.content.kindId, ownKinds)?.source) continue;
+    for (const channel of index.channels.get(component.id) ?? []) {
+      const { parameter } = channel.content;
+      if (!parameter) continue;
+      const last = inOrder(index.readings.get(channel.id) ?? [], zone).findLast(
+        (one) => one.at <= at && one.record.content.quality === 'good' && !one.record.content.below,
+      );
+      const known = found.get(parameter);
+      if (last && (!known || last.at > known.at))
+        found.set(parameter, { value: last.record.content.value, at: last.at });
+    }
+  }
+  return found;
 }
 
 /** The tests of a system with the band in force there; worked out once for all its jobs. */
@@ -233,6 +330,7 @@ function waterOf(
   const system = snapshot.content('system', systemId);
   const programme = findProgramme(system?.programmeId);
   const own = system?.bands as Partial<Record<ParameterId, Band>> | undefined;
+  const incoming = incomingOf(systemId, snapshot, index, zone, at);
   const series = (index.channelsOfSystem.get(systemId) ?? []).flatMap((channel): WaterSeries[] => {
     const { parameter } = channel.content;
     if (!parameter || !system) return [];
@@ -249,7 +347,9 @@ function waterOf(
         systemId,
         systemName: system.name,
         parameter,
-        band: bandInForce(programme, own, parameter),
+        ...bandInForce(programme, own, parameter, incoming.get(parameter)?.value ?? null),
+        incoming: incoming.get(parameter) ?? null,
+        warnAtZero: programme?.warnAtZero ?? false,
         readings,
       },
     ];

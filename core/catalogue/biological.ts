@@ -194,6 +194,11 @@ export const biological: readonly EquipmentKind[] = [
     target: 'component',
     about:
       'Bacteria eat the pellets and take nitrate with them. Rushed starts are dangerous; its outlet goes to the skimmer’s inlet, and pumps downstream foul faster.',
+    effects: [
+      { on: 'return-pump/strip-soak', factor: 0.7 },
+      { on: 'reactor-pump/strip-soak', factor: 0.7 },
+      { on: 'skimmer/body-soak', factor: 0.8 },
+    ],
     jobs: [
       job({
         id: 'top-up',

@@ -15,7 +15,10 @@ export const foam: readonly EquipmentKind[] = [
         id: 'air-intake',
         action: 'clear the air intake',
         work: 'clean',
-        rules: [{ kind: 'wear', range: weeks(2, 6) }],
+        rules: [
+          { kind: 'wear', range: weeks(2, 6) },
+          { kind: 'condition', measure: 'air-draw', limit: 80, against: 'share-of-clean' },
+        ],
         driver: 'salt',
         foundScale: 'wear',
         foundWords: ['air as new', 'a salt rim', 'half closed, weak foam', 'nearly closed', 'plugged'],

@@ -28,7 +28,10 @@ export const instruments: readonly EquipmentKind[] = [
         id: 'calibrate',
         action: 'clean and calibrate',
         work: 'calibrate',
-        rules: [{ kind: 'wear', range: weeks(2, 4) }],
+        rules: [
+          { kind: 'wear', range: weeks(2, 4) },
+          { kind: 'condition', measure: 'reference-error', limit: 100, against: 'as-read' },
+        ],
         driver: 'drift',
         foundScale: 'error',
         foundWords: errorWords,
@@ -42,7 +45,10 @@ export const instruments: readonly EquipmentKind[] = [
         id: 'replace',
         action: 'replace the probe',
         work: 'replace',
-        rules: [{ kind: 'wear', range: months(10, 15) }],
+        rules: [
+          { kind: 'wear', range: months(10, 15) },
+          { kind: 'condition', measure: 'probe-slope', limit: 85, against: 'as-read' },
+        ],
         driver: 'age',
         foundScale: 'error',
         foundWords: errorWords,
@@ -66,7 +72,10 @@ export const instruments: readonly EquipmentKind[] = [
         id: 'check',
         action: 'check against the standard',
         work: 'calibrate',
-        rules: [{ kind: 'wear', range: weeks(3, 5) }],
+        rules: [
+          { kind: 'wear', range: weeks(3, 5) },
+          { kind: 'condition', measure: 'reference-error', limit: 100, against: 'as-read' },
+        ],
         driver: 'drift',
         foundScale: 'error',
         foundWords: errorWords,
@@ -209,7 +218,7 @@ export const instruments: readonly EquipmentKind[] = [
     jobs: [
       job({
         id: 'clean',
-        action: 'clean rollers, tube and shaft, then recalibrate',
+        action: 'clean rollers, tube and shaft',
         work: 'clean',
         rules: [{ kind: 'wear', range: months(2, 3) }],
         driver: 'tube wear',
@@ -223,6 +232,25 @@ export const instruments: readonly EquipmentKind[] = [
         ],
         minutes: 25,
         shuts: [{ what: 'dosing', provedBy: 'the next dose arrives' }],
+        consequence: 'C',
+      }),
+      job({
+        id: 'recalibrate',
+        action: 'recalibrate',
+        work: 'calibrate',
+        rules: [
+          { kind: 'wear', range: months(2, 3) },
+          { kind: 'every-nth', ofJob: 'clean', n: 1 },
+        ],
+        driver: 'each cleaning',
+        foundScale: 'error',
+        foundWords: ['dose as set', 'a few per cent off', 'a tenth off', 'a fifth off', 'hardly doses'],
+        dueSigns: 'cleaned, or the dose in a cylinder differs',
+        procedure: [
+          'Run it into a measuring cylinder for a set number of minutes.',
+          'Enter the millilitres; run it once more to prove it.',
+        ],
+        minutes: 10,
         consequence: 'C',
       }),
       job({

@@ -13,6 +13,7 @@ export const largeSystems: readonly EquipmentKind[] = [
     target: 'component',
     about:
       'Where lines are redundant they rest and are flushed in turn per site procedure: without oxygen the growth dies.',
+    source: true,
     jobs: [
       job({
         id: 'rest-flush',
@@ -220,6 +221,7 @@ export const largeSystems: readonly EquipmentKind[] = [
     place: 'make-up',
     target: 'component',
     about: 'Temperature and salinity swing with season, rain and tide: divert rather than use.',
+    source: true,
     jobs: [
       job({
         id: 'prove',

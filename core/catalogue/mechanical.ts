@@ -203,7 +203,10 @@ export const mechanical: readonly EquipmentKind[] = [
         id: 'replace',
         action: 'replace the roll',
         work: 'replace',
-        rules: [{ kind: 'wear', range: weeks(3, 8) }],
+        rules: [
+          { kind: 'wear', range: weeks(3, 8) },
+          { kind: 'depletion', store: 'metres-left' },
+        ],
         driver: 'metres a day',
         foundScale: 'level',
         foundWords: [
@@ -300,7 +303,10 @@ export const mechanical: readonly EquipmentKind[] = [
         id: 'backwash',
         action: 'backwash',
         work: 'clean',
-        rules: [{ kind: 'wear', range: days(4, 10) }],
+        rules: [
+          { kind: 'wear', range: days(4, 10) },
+          { kind: 'condition', measure: 'pressure-drop', limit: 50, against: 'rise-over-clean' },
+        ],
         driver: 'pressure drop over clean',
         foundScale: 'wear',
         foundWords: ['clean pressure', 'a little over', 'at the limit', 'well over, flow down', 'no flow'],

@@ -1,4 +1,4 @@
-import type { Band, ParameterId } from '../water/parameters.ts';
+import { parameters, type Band, type ParameterId } from '../water/parameters.ts';
 import type { LifeRange } from '../wear/wearGrid.ts';
 import { days, weeks } from './define.ts';
 
@@ -9,9 +9,12 @@ export interface Programme {
   /** Who would choose it, in a sentence. */
   who: string;
   water: 'fresh' | 'brackish' | 'salt';
-  bands: Partial<Record<ParameterId, Band>>;
+  /** 'source': the incoming water decides. */
+  bands: Partial<Record<ParameterId, Band | 'source'>>;
   /** Days between tests. */
   tests: Partial<Record<ParameterId, number>>;
+  /** Tested only after an event (a death, new livestock, a power cut, biological work, medication). */
+  insurance?: readonly ParameterId[];
   /** kind/job → range in days, in place of the catalogue's. */
   ranges: Readonly<Record<string, LifeRange>>;
   /** No measurable nitrate or phosphate is a warning here. */
@@ -21,7 +24,7 @@ export interface Programme {
 const between = (lo: number, hi: number): Band => ({ lo, hi });
 const atMost = (hi: number): Band => ({ lo: null, hi });
 /** In every programme: not measurable. The lowest reading of a common kit. */
-const never: Programme['bands'] = { ammonia: atMost(0.05), nitrite: atMost(0.02) };
+const never: Partial<Record<ParameterId, Band>> = { ammonia: atMost(0.05), nitrite: atMost(0.02) };
 const weekly = 7;
 const reefTests: Programme['tests'] = {
   alkalinity: weekly,
@@ -57,6 +60,7 @@ export const programmes: readonly Programme[] = [
       temperature: between(25, 26),
     },
     tests: reefTests,
+    insurance: ['ammonia', 'nitrite'],
     ranges: {
       'water-change/change': days(7, 7),
       'sock-felt/swap': days(3, 4),
@@ -81,6 +85,7 @@ export const programmes: readonly Programme[] = [
       temperature: between(25, 26),
     },
     tests: reefTests,
+    insurance: ['ammonia', 'nitrite'],
     ranges: {
       'water-change/change': days(7, 14),
       'sock-felt/swap': days(6, 8),
@@ -104,6 +109,7 @@ export const programmes: readonly Programme[] = [
       temperature: between(25, 26),
     },
     tests: reefTests,
+    insurance: ['ammonia', 'nitrite'],
     ranges: { 'water-change/change': days(21, 60), 'carbon/replace': days(28, 32) },
   },
   {
@@ -134,6 +140,7 @@ export const programmes: readonly Programme[] = [
     who: 'Mangroves and animals of river mouths (figures from memory).',
     bands: { ...never, temperature: between(24, 27), salinity: between(10, 20) },
     tests: { salinity: weekly, nitrate: weekly, temperature: weekly },
+    insurance: ['ammonia', 'nitrite'],
     ranges: {},
   },
   {
@@ -142,7 +149,14 @@ export const programmes: readonly Programme[] = [
     water: 'salt',
     warnAtZero: false,
     who: 'Plants on a natural source: the water comes and goes, and the source decides.',
-    bands: { ...never },
+    bands: {
+      ...never,
+      alkalinity: 'source',
+      calcium: 'source',
+      magnesium: 'source',
+      salinity: 'source',
+      temperature: 'source',
+    },
     tests: { salinity: weekly, temperature: weekly, ammonia: weekly },
     ranges: {},
   },
@@ -168,15 +182,36 @@ export const programmes: readonly Programme[] = [
   },
 ];
 
+/** Every parameter a programme tests, by its frequency or only after an event. */
+export function testsOf(programme: Programme | null): ParameterId[] {
+  return [...(Object.keys(programme?.tests ?? {}) as ParameterId[]), ...(programme?.insurance ?? [])];
+}
+
 export function findProgramme(id: string | null | undefined): Programme | null {
   return programmes.find((programme) => programme.id === id) ?? null;
 }
 
-/** The band in force: a person's own before the programme's; none is none, never the nearest. */
+/** The band in force, and whether it follows the incoming water. */
+export interface BandInForce {
+  band: Band | null;
+  fromSource: boolean;
+}
+
+/**
+ * A person's own band before the programme's; none is none, never the nearest.
+ * @param incoming the last accepted reading of the incoming water, null where there is none yet
+ */
 export function bandInForce(
   programme: Programme | null,
   own: Partial<Record<ParameterId, Band>> | undefined,
   parameter: ParameterId,
-): Band | null {
-  return own?.[parameter] ?? programme?.bands[parameter] ?? null;
+  incoming: number | null,
+): BandInForce {
+  const band = own?.[parameter] ?? programme?.bands[parameter] ?? null;
+  if (band !== 'source') return { band, fromSource: false };
+  const { repeatability } = parameters[parameter].method;
+  return {
+    band: incoming === null ? null : between(incoming - repeatability, incoming + repeatability),
+    fromSource: true,
+  };
 }

@@ -38,7 +38,10 @@ export const pumps: readonly EquipmentKind[] = [
     jobs: [
       stripAndSoak({
         pump: 'return pump',
-        rules: [{ kind: 'wear', range: months(3, 6) }],
+        rules: [
+          { kind: 'wear', range: months(3, 6) },
+          { kind: 'condition', measure: 'flow', limit: 80, against: 'share-of-clean' },
+        ],
         consequence: 'C',
         minutes: 45,
         dueSigns: 'flow at the outlet, noise, torch inspection',

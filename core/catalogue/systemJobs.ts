@@ -1,6 +1,24 @@
 import { days, job } from './define.ts';
-import { parameterIds, parameters } from '../water/parameters.ts';
+import type { IntervalRule } from '../rules/rule.ts';
+import { parameterIds, parameters, type ParameterId } from '../water/parameters.ts';
 import type { EquipmentKind } from './types.ts';
+
+const insurance: readonly IntervalRule[] = [
+  { kind: 'after-event', event: 'death', days: 0 },
+  { kind: 'after-event', event: 'livestock', days: 1 },
+  { kind: 'after-event', event: 'outage', days: 0 },
+  { kind: 'after-event', event: 'biological-work', days: 1 },
+  { kind: 'after-event', event: 'medication', days: 1 },
+];
+// as phosphate falls corals calcify faster: what they use rises within weeks
+const afterCharge: readonly IntervalRule[] = [{ kind: 'after-event', event: 'new-charge', days: 7 }];
+/** Tests that an event asks for, beside the programme's frequency. */
+const testsAfter: Partial<Record<ParameterId, readonly IntervalRule[]>> = {
+  ammonia: insurance,
+  nitrite: insurance,
+  alkalinity: afterCharge,
+  calcium: afterCharge,
+};
 
 /** Jobs of the water and the vessel themselves. */
 export const systemJobs: readonly EquipmentKind[] = [
@@ -16,9 +34,11 @@ export const systemJobs: readonly EquipmentKind[] = [
         id: 'change',
         action: 'drain a part, refill',
         work: 'change water',
+        announces: ['stirred-up'],
         rules: [
           { kind: 'calendar', range: days(7, 14) },
           { kind: 'water-test', parameter: 'nitrate' },
+          { kind: 'water-test', parameter: 'ammonia' },
         ],
         driver: 'what feeding leaves behind',
         foundScale: 'none',
@@ -85,7 +105,7 @@ export const systemJobs: readonly EquipmentKind[] = [
         action: `test ${parameters[parameter].name === 'pH' ? 'pH' : parameters[parameter].name.toLowerCase()}`,
         work: 'test',
         tests: parameter,
-        rules: [{ kind: 'calendar', range: days(7, 14) }],
+        rules: [{ kind: 'calendar', range: days(7, 14) }, ...(testsAfter[parameter] ?? [])],
         driver: 'what is not tested is not known',
         foundScale: 'none',
         foundWords: [],

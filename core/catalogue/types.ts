@@ -1,3 +1,4 @@
+import type { EventKind } from '../rules/eventKinds.ts';
 import type { IntervalRule } from '../rules/rule.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { CautionId } from './cautions.ts';
@@ -67,9 +68,13 @@ export interface JobDefinition {
   leadSteps: readonly LeadStep[];
   needs: readonly string[];
   shuts: readonly Shuts[];
-  /** Two biological jobs on one system keep days apart, and apart from a large mechanical clean. */
   /** A due test is a job on the system: its services are the tests of this parameter. */
   tests?: ParameterId;
+  /** What doing it means for other jobs: a new charge, a replaced part, dirt stirred up. */
+  announces?: readonly EventKind[];
+  /** What else on this water shortened the usual range ("pellets"). */
+  soonerWith?: string;
+  /** Two biological jobs on one system keep days apart, and apart from a large mechanical clean. */
   biological?: boolean;
   largeMechanical?: boolean;
   consequence: Consequence;
@@ -77,6 +82,14 @@ export interface JobDefinition {
   cautions: readonly CautionId[];
   /** Where the figures come from. */
   basis: string;
+}
+
+/** A kind of equipment that, while it runs, shortens the usual range of a job elsewhere on the same water. */
+export interface Effect {
+  /** kind/job */
+  on: string;
+  /** The range is multiplied by this, below 1: sooner. */
+  factor: number;
 }
 
 /** A kind of equipment (or part, or the water itself) with its default jobs. */
@@ -93,6 +106,9 @@ export interface EquipmentKind {
   about: string;
   /** Kinds of its parts, offered when it is added. */
   parts?: readonly string[];
+  effects?: readonly Effect[];
+  /** true: water comes in here; what is read of it is the source's. */
+  source?: boolean;
   jobs: readonly JobDefinition[];
 }
 

@@ -3,7 +3,14 @@ import { sayReason } from './ruleReason.ts';
 import { chanceWord, count, dayWord, daysWord, listWord, rangeWord, relativeWord } from './words.ts';
 
 const context = { ageDays: 4.5, today: '2026-11-25', zone: 'UTC', style: 'day-month' as const };
-const wear = { kind: 'wear' as const, range: { lo: 3, hi: 7 }, cycles: [], graded: 0, setAside: null };
+const wear = {
+  kind: 'wear' as const,
+  range: { lo: 3, hi: 7 },
+  cycles: [],
+  graded: 0,
+  setAside: null,
+  soonerWith: null,
+};
 
 describe('words', () => {
   test('counts have their noun, singular and plural', () => {

@@ -5,7 +5,19 @@ import type { RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
 import { NEGLECT_FACTOR } from '../wear/wearPosterior.ts';
 import type { Day } from '../time/day.ts';
-import { count, daysWord, foundInWords, instantWord, listWord, rangeWord, type DateStyle } from './words.ts';
+import { measures } from '../rules/measures.ts';
+import { showMeasure } from './measureWord.ts';
+import { recurrenceWord } from './recurrenceWord.ts';
+import {
+  count,
+  dayWord,
+  daysWord,
+  foundInWords,
+  instantWord,
+  listWord,
+  rangeWord,
+  type DateStyle,
+} from './words.ts';
 
 /** How many past cycles a sentence names. */
 const NAMED = 3;
@@ -27,7 +39,8 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const aside = reason.setAside
       ? ` Records before ${reason.setAside.what.toLowerCase()} on ${instantWord(reason.setAside.at, context.zone, context.today, context.style)} count little.`
       : '';
-    return wearRecord(reason, context) + aside;
+    const sooner = reason.soonerWith ? ` Sooner with ${reason.soonerWith} on this water.` : '';
+    return wearRecord(reason, context) + sooner + aside;
   },
   calendar: ({ range }, { ageDays }) => {
     const habit =
@@ -43,17 +56,34 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
       ? `Hours since the last one are not known; ${rated}.`
       : `${number(usedHours)} h at ${duty}; ${rated}.`;
   },
-  'water-test': ({ parameter, band, latest, trend, systemName }, context) => {
+  'water-test': ({ parameter, side, limit, latest, trend, systemName }, context) => {
     const { name, decimals, quantity } = parameters[parameter];
     const unit = quantities[quantity].stored;
     const show = (value: number) => `${formatNumber(value, decimals)} ${unit}`;
     const where = systemName ? ` in ${systemName}` : '';
     const when = instantWord(latest.at, context.zone, context.today, context.style);
-    const limit = band.hi ?? 0;
-    if (!trend) return `${name}${where} was ${show(latest.value)} on ${when}, over ${show(limit)}.`;
-    const perWeek = `${formatNumber(trend.perWeek, decimals + 1)} ${unit} a week`;
-    return `${name}${where} rises ${perWeek} over ${count(trend.readings, 'test')} and was ${show(latest.value)} on ${when}; its limit is ${show(limit)}.`;
+    const last = `${latest.below ? 'below ' : ''}${show(latest.value)}`;
+    if (!trend)
+      return `${name}${where} was ${last} on ${when}, ${side === 'above' ? 'over' : 'under'} ${show(limit)}.`;
+    const perWeek = `${formatNumber(Math.abs(trend.perWeek), decimals + 1)} ${unit} a week`;
+    return `${name}${where} ${side === 'above' ? 'rises' : 'falls'} ${perWeek} over ${count(trend.readings, 'test')} and was ${last} on ${when}; its limit is ${show(limit)}.`;
   },
+  condition: ({ measure, limit, clean, latest, trend }, context) => {
+    const { name, worse } = measures[measure];
+    const over = worse === 'rises' ? 'over' : 'under';
+    const base = clean === null ? '' : ` (${showMeasure(measure, clean)} when clean)`;
+    const was = `${showMeasure(measure, latest.value)} on ${instantWord(latest.at, context.zone, context.today, context.style)}`;
+    if (!trend) return `${name} was ${was}, ${over} ${showMeasure(measure, limit)}${base}.`;
+    const rate = `${showMeasure(measure, Math.abs(trend.perDay) * 7, 1)} a week`;
+    const evidence = trend.from === 'readings' ? count(trend.readings, 'reading') : 'earlier cycles';
+    return `${name} ${worse} ${rate} by ${evidence} and was ${was}; its limit is ${showMeasure(measure, limit)}${base}.`;
+  },
+  depletion: ({ store, left, unusable, perDay, measured }) => {
+    const rest = unusable > 0 ? `, ${showMeasure(store, unusable)} of it out of reach` : '';
+    return `About ${showMeasure(store, Math.max(0, left))} left${rest}; ${showMeasure(store, perDay, 1)} a day ${measured ? 'by what was read' : 'as declared'}.`;
+  },
+  season: ({ recurrence, day }, { today, style }) =>
+    `${recurrenceWord(recurrence)}: next ${dayWord(day, today, style)}.`,
   'after-event': ({ event, at, days, note }, context) =>
     `${eventWords[event]} on ${instantWord(at, context.zone, context.today, context.style)}${note ? ` (${note})` : ''}${days > 0 ? `, due ${count(days, 'day')} after it` : ''}.`,
   'every-nth': ({ n, doneSince, action }) => {

@@ -4,6 +4,8 @@ import type { RuleReason } from '../rules/evaluation.ts';
 import { isDueWhenFound } from '../wear/found.ts';
 import { dayOf } from '../time/day.ts';
 import { chanceWord, dayWord, foundInWords, instantWord, rangeWord, type DateStyle } from './words.ts';
+import { measures } from '../rules/measures.ts';
+import { recurrenceWord } from './recurrenceWord.ts';
 import { sayReason } from './ruleReason.ts';
 
 const stake = {
@@ -32,16 +34,22 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   if (plan.state === 'held' && facts.held) {
     return `Put off until ${instantWord(facts.held.until, facts.zone, today, style)}: ${facts.held.reason}.`;
   }
-  const reason = plan.rules.find((rule) => rule.kind === plan.governs?.rule)?.reason;
+  const reason = plan.governing?.reason;
+  if (!reason && plan.state === 'far-off') return 'Nothing calls for it now.';
   if (!reason) return 'The hours since the last time are not known: enter a meter reading or a date.';
   const context = { ageDays: plan.ageDays, today, zone: facts.zone, style };
 
+  const speaks = speaksWithoutAge.has(reason.kind);
+  if (plan.lastDone === null && speaks)
+    return `Nobody knows when this was last done. ${sayReason(reason, context)}`;
   if (plan.lastDone === null)
     return `Nobody knows when this was last done; ${usual(reason)}. ${facts.definition.foundScale === 'none' ? 'Do it once and the count starts.' : 'A look tells.'}`;
   if (plan.lastDone.kind === 'rough' && plan.state === 'look-first') {
     const from = dayWord(dayOf(plan.lastDone.from, facts.zone), today, style);
     const to = dayWord(dayOf(plan.lastDone.to, facts.zone), today, style);
-    return `Last done between ${from} and ${to}; ${usual(reason)}. A look tells.`;
+    return speaks
+      ? `Last done between ${from} and ${to}. ${sayReason(reason, context)}`
+      : `Last done between ${from} and ${to}; ${usual(reason)}. A look tells.`;
   }
   if (plan.look && isDueWhenFound(plan.look.found)) {
     return `Looked at on ${instantWord(plan.look.at, facts.zone, today, style)} and found ${foundInWords(plan.look.found)}: due now.`;
@@ -60,6 +68,15 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   return base + early;
 }
 
+/** Reasons that stand on something seen, whatever the age of the part. */
+const speaksWithoutAge: ReadonlySet<RuleReason['kind']> = new Set<RuleReason['kind']>([
+  'condition',
+  'depletion',
+  'water-test',
+  'after-event',
+  'season',
+]);
+
 function usual(reason: RuleReason): string {
   switch (reason.kind) {
     case 'wear':
@@ -69,6 +86,12 @@ function usual(reason: RuleReason): string {
       return `rated ${reason.ratedHours.lo.toLocaleString('en-GB')} to ${reason.ratedHours.hi.toLocaleString('en-GB')} h`;
     case 'water-test':
       return 'the water tests say when';
+    case 'condition':
+      return `its ${measures[reason.measure].name.toLowerCase()} says when`;
+    case 'depletion':
+      return 'what is left says when';
+    case 'season':
+      return recurrenceWord(reason.recurrence).toLowerCase();
     case 'after-event':
       return 'it follows an event';
     case 'every-nth':

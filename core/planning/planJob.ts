@@ -46,6 +46,8 @@ export interface JobPlan {
   costRatio: number;
   governs: { rule: RuleKind; chance: number } | null;
   runnerUp: { rule: RuleKind; chance: number } | null;
+  /** The rule most likely to come first: it gives the sentence. */
+  governing: RulePlan | null;
   rules: readonly RulePlan[];
   look: LookFact | null;
   graded: number;
@@ -73,6 +75,8 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   if (facts.status === 'paused') return { ...base, state: 'paused' };
 
   const curves = curvesOf(facts, context, age);
+  if (curves.length === 0 && facts.definition.rules.every((rule) => speaksWhenCalled.has(rule.kind)))
+    return base;
   if (curves.length === 0) return { ...base, state: 'look-first', recommended: firstChance(context, today) };
 
   const ages = possibleAges(age, context.at, facts.rests, (x) =>
@@ -114,7 +118,7 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
 
   const governing = whoGoverns(curves, ages);
   const ranked = curves
-    .map((one, i) => ({ rule: one.kind, chance: governing[i] ?? 0 }))
+    .map((one, i) => ({ rule: one.kind, chance: governing[i] ?? 0, index: i }))
     .sort((a, b) => b.chance - a.chance);
   const graded = curves.reduce(
     (count, one) => count + (one.reason.kind === 'wear' ? one.reason.graded : 0),
@@ -150,6 +154,11 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     horizon: laterOf(base.nextVisit ?? today, addDays(today, COMING_UP_DAYS)),
     unsure: roughOrUnknown,
   });
+  // one rule alone says what all of them say together
+  const rules =
+    curves.length === 1
+      ? curves.map((one) => ({ kind: one.kind, reason: one.reason, chance: 1, ...days }))
+      : curves.map((one, i) => rulePlan(one, governing[i] ?? 0, ages, notDueLook, toDay));
   return {
     ...base,
     ...days,
@@ -161,16 +170,24 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     look,
     recommended: state === 'look-first' ? lookDay : jobDay,
     jobDay,
-    governs: ranked[0] ?? null,
-    runnerUp: ranked[1] ?? null,
+    governs: share(ranked[0]),
+    runnerUp: share(ranked[1]),
+    governing: rules[ranked[0]?.index ?? 0] ?? null,
     intervalDays: Math.max(0.5, daysUntilDue(combine(curves, [{ days: 0, weight: 1 }]), 1 / costRatio, 0)),
-    // one rule alone says what all of them say together
-    rules:
-      curves.length === 1
-        ? curves.map((one) => ({ kind: one.kind, reason: one.reason, chance: 1, ...days }))
-        : curves.map((one, i) => rulePlan(one, governing[i] ?? 0, ages, notDueLook, toDay)),
+    rules,
   };
 }
+
+const share = (one: { rule: RuleKind; chance: number } | undefined) =>
+  one ? { rule: one.rule, chance: one.chance } : null;
+
+/** Rules that are silent until something calls: such a job without a call has no date, and that is no lack. */
+const speaksWhenCalled: ReadonlySet<RuleKind> = new Set<RuleKind>([
+  'after-event',
+  'water-test',
+  'condition',
+  'season',
+]);
 
 function emptyPlan(facts: JobFacts, context: PlanContext, today: Day, age: JobAge): JobPlan {
   return {
@@ -189,6 +206,7 @@ function emptyPlan(facts: JobFacts, context: PlanContext, today: Day, age: JobAg
     costRatio: context.costRatios[facts.definition.consequence],
     governs: null,
     runnerUp: null,
+    governing: null,
     rules: [],
     look: null,
     graded: 0,

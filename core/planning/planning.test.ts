@@ -3,6 +3,7 @@ import { definitionOf } from '../catalogue/index.ts';
 import { withOverrides, type JobDefinition } from '../catalogue/types.ts';
 import { sentenceFor as sentence } from '../explain/sentence.ts';
 import type { JobFacts, ServiceFact } from '../rules/facts.ts';
+import { emptyFacts } from '../rules/testing/emptyFacts.ts';
 import { addDays, endOfDay, noonOf } from '../time/day.ts';
 import type { Found } from '../wear/found.ts';
 import { houseCostRatios } from './lateness.ts';
@@ -19,23 +20,7 @@ const service = (offset: number, found: Found | null = 'right', shareDone = 1): 
   shareDone,
 });
 const facts = (definition: JobDefinition, some: Partial<JobFacts> = {}): JobFacts => ({
-  jobId: definition.id,
-  zone: ZONE,
-  definition,
-  siblings: {},
-  status: 'running',
-  statusSince: null,
-  statusReason: null,
-  services: [],
-  looks: [],
-  rests: [],
-  lifeEnds: [],
-  events: [],
-  meter: [],
-  water: [],
-  dutyHoursPerDay: 24,
-  held: null,
-  skips: 0,
+  ...emptyFacts(definition, ZONE),
   ...some,
 });
 const sentenceFor = (plan: JobPlan, one: JobFacts) => sentence(plan, one, 'day-month');

@@ -121,6 +121,7 @@ export const quantities = {
   duration: { label: 'Minutes', stored: 'min', units: { min: scaled('min', 1, 0) } },
   concentration: { label: 'Concentration', stored: 'mg/L', units: { 'mg/L': scaled('mg/L', 1, 3) } },
   'dissolved-solids': { label: 'TDS', stored: 'ppm', units: { ppm: scaled('ppm', 1, 0) } },
+  share: { label: 'Share', stored: '%', units: { '%': scaled('%', 1, 1) } },
   ph: { label: 'pH', stored: 'pH', units: { pH: scaled('pH', 1, 2) } },
 } as const satisfies Record<string, Quantity>;
 export type QuantityId = keyof typeof quantities;
@@ -150,7 +151,13 @@ export function formatQuantity(quantity: QuantityId, stored: number, unit: strin
   return `${formatNumber(convert(stored), decimals)} ${label}`;
 }
 
+const formats = new Map<number, Intl.NumberFormat>();
+
 /** Thousands commas from 1,000 on; at most `decimals` digits, no trailing zeros. */
 export function formatNumber(value: number, decimals: number): string {
-  return value.toLocaleString('en-GB', { maximumFractionDigits: decimals });
+  // making a formatter costs a hundred times more than using it
+  const known = formats.get(decimals);
+  const format = known ?? new Intl.NumberFormat('en-GB', { maximumFractionDigits: decimals });
+  if (!known) formats.set(decimals, format);
+  return format.format(value);
 }

@@ -1,7 +1,10 @@
 import type { Evaluate, RuleContext, RuleCurve } from './evaluation.ts';
 import { afterEvent } from './evaluators/afterEvent.ts';
 import { calendar } from './evaluators/calendar.ts';
+import { condition } from './evaluators/condition.ts';
+import { depletion } from './evaluators/depletion.ts';
 import { everyNth } from './evaluators/everyNth.ts';
+import { season } from './evaluators/season.ts';
 import { usage } from './evaluators/usage.ts';
 import { waterTest } from './evaluators/waterTest.ts';
 import { wear } from './evaluators/wear.ts';
@@ -14,6 +17,9 @@ const evaluators: { [K in RuleKind]: Evaluate<K> } = {
   'every-nth': everyNth,
   'after-event': afterEvent,
   'water-test': waterTest,
+  condition,
+  depletion,
+  season,
 };
 
 /** Turns one rule and the evidence into its curve. */

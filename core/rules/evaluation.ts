@@ -1,11 +1,12 @@
 import type { Found } from '../wear/found.ts';
 import type { JobAge } from './age.ts';
 import type { EventKind } from './eventKinds.ts';
-import type { Band, ParameterId } from '../water/parameters.ts';
+import type { ParameterId } from '../water/parameters.ts';
 import type { JobFacts } from './facts.ts';
+import type { MeasureId, StoreMeasureId } from './measures.ts';
 import type { IntervalRule, RuleKind } from './rule.ts';
 import type { LifeRange, WearGrid } from '../wear/wearGrid.ts';
-import type { Instant } from '../time/day.ts';
+import type { Day, Instant } from '../time/day.ts';
 
 /** What another job will do next, for rules that count its services. */
 export interface OtherJob {
@@ -35,6 +36,8 @@ export type RuleReason =
       cycles: readonly { exposure: number; found: Found | null }[];
       graded: number;
       setAside: { what: string; at: Instant } | null;
+      /** What else on this water shortens the catalogue's range. */
+      soonerWith: string | null;
     }
   | { kind: 'calendar'; range: LifeRange }
   | { kind: 'usage'; ratedHours: LifeRange; usedHours: number | null; hoursPerDay: number; metered: boolean }
@@ -42,12 +45,32 @@ export type RuleReason =
   | {
       kind: 'water-test';
       parameter: ParameterId;
-      band: Band;
-      latest: { value: number; at: Instant };
+      side: 'above' | 'below';
+      limit: number;
+      latest: { value: number; below: boolean; at: Instant };
       /** null: out of its band already. */
       trend: { perWeek: number; readings: number } | null;
       systemName: string | null;
     }
+  | {
+      kind: 'condition';
+      measure: MeasureId;
+      limit: number;
+      /** The value when clean, where the limit is taken from it. */
+      clean: number | null;
+      latest: { value: number; at: Instant };
+      /** null: over its limit already. */
+      trend: { perDay: number; readings: number; from: 'readings' | 'earlier-cycles' } | null;
+    }
+  | {
+      kind: 'depletion';
+      store: StoreMeasureId;
+      left: number;
+      unusable: number;
+      perDay: number;
+      measured: boolean;
+    }
+  | { kind: 'season'; recurrence: string; day: Day }
   | { kind: 'after-event'; event: EventKind; at: Instant; days: number; note: string };
 
 /** One rule turned into a curve: the chance that the life is longer than an exposure (days since last done). */

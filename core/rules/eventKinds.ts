@@ -2,6 +2,7 @@
 export const eventKinds = [
   'outage',
   'livestock',
+  'death',
   'feed',
   'medication',
   'leak',
@@ -9,6 +10,10 @@ export const eventKinds = [
   'rest',
   'switched-off',
   'replaced',
+  'new-charge',
+  'biological-work',
+  'stirred-up',
+  'cleaned',
 ] as const;
 export type EventKind = (typeof eventKinds)[number];
 
@@ -16,6 +21,7 @@ export type EventKind = (typeof eventKinds)[number];
 export const eventWords: Record<EventKind, string> = {
   outage: 'An outage',
   livestock: 'New livestock',
+  death: 'A death',
   feed: 'Another feed',
   medication: 'Medication',
   leak: 'A leak',
@@ -23,4 +29,17 @@ export const eventWords: Record<EventKind, string> = {
   rest: 'A rest',
   'switched-off': 'Switched off',
   replaced: 'A new part',
+  'new-charge': 'A new charge',
+  'biological-work': 'Biological work',
+  'stirred-up': 'Dirt stirred up',
+  cleaned: 'Cleaned',
+};
+
+/** Events that jobs announce by being done, and how far they reach: the same unit, or the whole system. */
+export const announcedReach: Partial<Record<EventKind, 'unit' | 'system'>> = {
+  replaced: 'unit',
+  cleaned: 'unit',
+  'new-charge': 'system',
+  'biological-work': 'system',
+  'stirred-up': 'system',
 };

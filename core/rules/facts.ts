@@ -2,6 +2,7 @@ import type { JobDefinition } from '../catalogue/types.ts';
 import type { Instant } from '../time/day.ts';
 import type { EventKind } from './eventKinds.ts';
 import type { Band, ParameterId } from '../water/parameters.ts';
+import type { MeasureId } from './measures.ts';
 import type { Rest } from '../time/runningClock.ts';
 import type { Found } from '../wear/found.ts';
 
@@ -23,6 +24,20 @@ export interface MeterReading {
   at: Instant;
   hours: number;
 }
+/** Something read on the unit, in the stored unit of its measure. */
+export interface UnitReading {
+  measure: MeasureId;
+  at: Instant;
+  value: number;
+  timing: 'before' | 'after' | null;
+}
+/** What a store holds when filled, what of it cannot be used, and what a day takes; null: nobody said. */
+export interface StoreFigures {
+  capacity: number | null;
+  unusable: number | null;
+  usePerDay: number | null;
+}
+export const noStoreFigures: StoreFigures = { capacity: null, unusable: null, usePerDay: null };
 export interface WaterReading {
   at: Instant;
   value: number;
@@ -36,7 +51,17 @@ export interface WaterSeries {
   systemName: string;
   parameter: ParameterId;
   band: Band | null;
+  /** true: the band follows the incoming water; with none read yet there is no band. */
+  fromSource: boolean;
+  incoming: Incoming | null;
+  /** No measurable nitrate or phosphate is a warning here. */
+  warnAtZero: boolean;
   readings: readonly WaterReading[];
+}
+/** The last accepted reading of the water that comes in. */
+export interface Incoming {
+  value: number;
+  at: Instant;
 }
 export type Status = 'running' | 'standby' | 'paused' | 'off' | 'removed';
 
@@ -60,6 +85,9 @@ export interface JobFacts {
   /** Everything else that happened to its unit, system or place, oldest first. */
   events: readonly { kind: EventKind; at: Instant; note: string }[];
   meter: readonly MeterReading[];
+  /** All other readings on its unit, oldest first. */
+  unitReadings: readonly UnitReading[];
+  store: StoreFigures;
   /** Tests of the water it serves, with the band in force, oldest first. */
   water: readonly WaterSeries[];
   dutyHoursPerDay: number;

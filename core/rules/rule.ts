@@ -1,4 +1,6 @@
+import type { Day } from '../time/day.ts';
 import type { EventKind } from './eventKinds.ts';
+import type { MeasureId, StoreMeasureId } from './measures.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { LifeRange } from '../wear/wearGrid.ts';
 
@@ -12,10 +14,23 @@ interface RuleFields {
   usage: { ratedHours: LifeRange };
   /** Due at each Nth service of another job of the same unit (or system), since this job's last one. */
   'every-nth': { ofJob: string; n: number };
+  /** Due when a parameter leaves its band at the top, at the bottom or at either end. */
+  'water-test': { parameter: ParameterId; side?: BandSide };
+  /** Due when something read on the unit crosses a limit. */
+  condition: { measure: MeasureId; limit: number; against: ConditionBase };
+  /** Due when a store is used up: its content when filled, what is read of it, what a day takes. */
+  depletion: { store: StoreMeasureId };
+  /** Due on the days of a recurrence rule (RFC 5545), counted from a day. */
+  season: { recurrence: string; from: Day };
   /** Due so many days after an event of a kind that happened since it was last done. */
-  /** Due when a parameter leaves its band: the trend of the tests since last done, and their error. */
-  'water-test': { parameter: ParameterId };
   'after-event': { event: EventKind; days: number };
 }
+/** The end of a band at which a rule speaks. */
+export type BandSide = 'above' | 'below' | 'either';
+export const bandSides = ['above', 'below', 'either'] as const satisfies readonly BandSide[];
+/** Against what a limit stands: as read; a rise over the clean value; a share (%) of the clean value. */
+export const conditionBases = ['as-read', 'rise-over-clean', 'share-of-clean'] as const;
+export type ConditionBase = (typeof conditionBases)[number];
+
 export type RuleKind = keyof RuleFields;
 export type IntervalRule<K extends RuleKind = RuleKind> = { [P in K]: { kind: P } & RuleFields[P] }[K];

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberOut } from '../reference/cases.ts';
 import { bandInForce, findProgramme, programmes } from '../catalogue/programmes.ts';
-import { judge, parameters } from './parameters.ts';
+import { isStripped, judge, parameters } from './parameters.ts';
 import { robustTrend } from './robustSlope.ts';
 
 describe('a reading against its band', () => {
@@ -30,7 +30,7 @@ describe('programmes', () => {
       expect(programme.who.length).toBeGreaterThan(20);
       for (const [id, band] of Object.entries(programme.bands)) {
         expect(parameters).toHaveProperty(id);
-        if (band.lo !== null && band.hi !== null) expect(band.lo).toBeLessThan(band.hi);
+        if (band !== 'source' && band.lo !== null && band.hi !== null) expect(band.lo).toBeLessThan(band.hi);
       }
     }
   });
@@ -48,15 +48,33 @@ describe('programmes', () => {
   );
   test('ammonia and nitrite are not measurable in every one', () => {
     for (const programme of programmes)
-      expect([programme.bands.ammonia?.hi, programme.bands.nitrite?.hi]).toEqual([0.05, 0.02]);
+      expect([programme.bands.ammonia, programme.bands.nitrite]).toEqual([
+        { lo: null, hi: 0.05 },
+        { lo: null, hi: 0.02 },
+      ]);
   });
   test('a person’s own band comes before the programme’s; no programme, no band', () => {
-    expect(bandInForce(findProgramme('cool-fresh'), { nitrate: { lo: null, hi: 40 } }, 'nitrate')).toEqual({
-      lo: null,
-      hi: 40,
+    const own = { nitrate: { lo: null, hi: 40 } };
+    expect(bandInForce(findProgramme('cool-fresh'), own, 'nitrate', null).band).toEqual({ lo: null, hi: 40 });
+    expect(bandInForce(findProgramme('cool-fresh'), undefined, 'nitrate', null).band).toBeNull();
+    expect(bandInForce(null, undefined, 'ammonia', null).band).toBeNull();
+  });
+  test('a band of the source is the incoming water ± the repeatability; none read yet: no band', () => {
+    const native = findProgramme('flow-through');
+    expect(bandInForce(native, undefined, 'salinity', null)).toEqual({ band: null, fromSource: true });
+    const { repeatability } = parameters.salinity.method;
+    expect(bandInForce(native, undefined, 'salinity', 24.6).band).toEqual({
+      lo: 24.6 - repeatability,
+      hi: 24.6 + repeatability,
     });
-    expect(bandInForce(findProgramme('cool-fresh'), undefined, 'nitrate')).toBeNull();
-    expect(bandInForce(null, undefined, 'ammonia')).toBeNull();
+    const cold = { temperature: { lo: 10, hi: 14 } };
+    expect(bandInForce(native, cold, 'temperature', 17).band).toEqual({ lo: 10, hi: 14 });
+  });
+  test('no measurable nutrient is a warning where the practice says so, and only when it was below the lowest reading', () => {
+    expect(isStripped('phosphate', true, true)).toBe(true);
+    expect(isStripped('phosphate', false, true)).toBe(false);
+    expect(isStripped('nitrate', true, false)).toBe(false);
+    expect(isStripped('ammonia', true, true)).toBe(false);
   });
 });
 

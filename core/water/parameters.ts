@@ -122,7 +122,12 @@ export interface Band {
   lo: number | null;
   hi: number | null;
 }
-export type Verdict = 'below' | 'near-low' | 'in-band' | 'near-high' | 'above' | 'no-band';
+export type Verdict = 'below' | 'near-low' | 'in-band' | 'near-high' | 'above' | 'no-band' | 'stripped';
+
+/** A nutrient below the lowest reading where nothing left is a warning: corals pale, nuisance films take over. */
+export function isStripped(parameter: ParameterId, below: boolean, warnAtZero: boolean): boolean {
+  return warnAtZero && below && (parameter === 'nitrate' || parameter === 'phosphate');
+}
 
 /**
  * A reading against its band. Inside band ± repeatability is no reason to act: that is "near", not "out".

@@ -8,6 +8,8 @@ import type { WearGrid } from './wearGrid.ts';
 const FROM = -4;
 const TO = 4;
 const STEP = 0.01;
+/** Steps of the first search, about the narrowest σ of the grid. */
+const ROUGHLY = 0.06;
 const COUNT = Math.round((TO - FROM) / STEP) + 1;
 
 /** Cost per unit of time, in planned replacements per e^μ, at ages ln T − μ = FROM … TO. */
@@ -59,14 +61,20 @@ export function ageReplacement(grid: WearGrid, costRatio: number): number {
     }
     return sum;
   };
+  const never = expected(lastMu + TO);
   let bestLogT = Number.POSITIVE_INFINITY;
-  let best = expected(lastMu + TO);
-  for (let logT = firstMu + FROM; logT <= lastMu + TO; logT += STEP) {
-    const cost = expected(logT);
-    if (cost < best - 1e-9) {
-      best = cost;
-      bestLogT = logT;
+  let best = never;
+  const search = (from: number, to: number, step: number): void => {
+    for (let logT = from; logT <= to; logT += step) {
+      const cost = expected(logT);
+      if (cost < best - 1e-9) {
+        best = cost;
+        bestLogT = logT;
+      }
     }
-  }
+  };
+  // roughly over all ages that come into question, then finely round the best: the curve is smooth
+  search(firstMu + FROM, lastMu + TO, ROUGHLY);
+  if (Number.isFinite(bestLogT)) search(bestLogT - ROUGHLY, bestLogT + ROUGHLY, STEP);
   return Math.exp(bestLogT);
 }

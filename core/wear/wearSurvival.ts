@@ -1,5 +1,5 @@
 import { normalCdfFast } from './normal.ts';
-import type { WearGrid } from './wearGrid.ts';
+import { MU_STEP, type WearGrid } from './wearGrid.ts';
 
 /**
  * The chance that the next life is longer than an exposure: S(t) = Σ w Φ((μ − ln t)/σ).
@@ -33,36 +33,67 @@ export function wearQuantile(grid: WearGrid, due: number): number {
   return Math.exp((low + high) / 2);
 }
 
-const TABLE_POINTS = 240;
+/** Points of the table between two steps of μ. */
+const FINE = 4;
+const FINE_STEP = MU_STEP / FINE;
+/** Where a normal distribution is over, in standard deviations. */
+const OVER = 5;
 /** Cells lighter than this change the survival by less than a thousandth, all together. */
 const NEGLIGIBLE = 2e-6;
 
-/** The same survival as a table in ln t with straight lines between, for the many questions of one plan. */
+/** Φ(k·step/σ) for k from −n to n: the fall of one cell's survival, the same for every job. */
+const falls = new Map<number, { reach: number; values: Float64Array }>();
+function fallOf(sigma: number): { reach: number; values: Float64Array } {
+  const known = falls.get(sigma);
+  if (known) return known;
+  const reach = Math.ceil((OVER * sigma) / FINE_STEP);
+  const values = Float64Array.from({ length: 2 * reach + 1 }, (_, k) =>
+    normalCdfFast(((reach - k) * FINE_STEP) / sigma),
+  );
+  const made = { reach, values };
+  falls.set(sigma, made);
+  return made;
+}
+
+/**
+ * The same survival as a table in ln t with straight lines between, for the many questions of one plan. Its points
+ * lie on the steps of μ, so each cell adds a curve that is known beforehand.
+ */
 export function tabulateWearSurvival(grid: WearGrid): (exposure: number) => number {
-  const from = (grid.mus[0] ?? 0) - 1;
-  const to = (grid.mus[grid.mus.length - 1] ?? 0) + 1;
-  const step = (to - from) / (TABLE_POINTS - 1);
-  const values = new Float64Array(TABLE_POINTS);
-  const width = grid.sigmas.length;
+  const { mus, sigmas, weights } = grid;
+  const width = sigmas.length;
+  const margin = Math.ceil(1 / FINE_STEP);
+  const points = (mus.length - 1) * FINE + 2 * margin + 1;
+  const from = (mus[0] ?? 0) - margin * FINE_STEP;
+  // what a cell gives as a step falls: the sums of all steps make the table
+  const values = new Float64Array(points);
+  const steps = new Float64Array(points + 1);
   let total = 0;
-  grid.weights.forEach((weight, cell) => {
-    if (weight < NEGLIGIBLE) return;
-    total += weight;
-    const mu = grid.mus[Math.floor(cell / width)] ?? 0;
-    const sigma = grid.sigmas[cell % width] ?? 1;
-    // only where this cell's life is neither sure to last nor sure to be over
-    const first = Math.max(0, Math.ceil((mu - 6 * sigma - from) / step));
-    const last = Math.min(TABLE_POINTS - 1, Math.floor((mu + 6 * sigma - from) / step));
-    for (let i = 0; i < first; i++) values[i] = (values[i] ?? 0) + weight;
-    for (let i = first; i <= last; i++)
-      values[i] = (values[i] ?? 0) + weight * normalCdfFast((mu - from - i * step) / sigma);
-  });
-  for (let i = 0; i < TABLE_POINTS; i++) values[i] = (values[i] ?? 0) / total;
+  for (let j = 0; j < width; j++) {
+    const { reach, values: fall } = fallOf(sigmas[j] ?? 1);
+    for (let i = 0; i < mus.length; i++) {
+      const weight = weights[i * width + j] ?? 0;
+      if (weight < NEGLIGIBLE) continue;
+      total += weight;
+      const centre = margin + i * FINE;
+      const first = Math.max(0, centre - reach);
+      const last = Math.min(points - 1, centre + reach);
+      steps[0] = (steps[0] ?? 0) + weight;
+      steps[first] = (steps[first] ?? 0) - weight;
+      for (let k = first; k <= last; k++)
+        values[k] = (values[k] ?? 0) + weight * (fall[k - centre + reach] ?? 0);
+    }
+  }
+  let whole = 0;
+  for (let k = 0; k < points; k++) {
+    whole += steps[k] ?? 0;
+    values[k] = ((values[k] ?? 0) + whole) / total;
+  }
   return (exposure) => {
     if (exposure <= 0) return 1;
-    const at = (Math.log(exposure) - from) / step;
+    const at = (Math.log(exposure) - from) / FINE_STEP;
     if (at <= 0) return 1;
-    if (at >= TABLE_POINTS - 1) return 0;
+    if (at >= points - 1) return 0;
     const below = Math.floor(at);
     const left = values[below] ?? 1;
     return left + (at - below) * ((values[below + 1] ?? 0) - left);

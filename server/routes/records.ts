@@ -6,6 +6,12 @@ import type { Store } from '../../store/store.ts';
 
 const Kind = v.picklist(recordKinds, 'The kind of record is not known.');
 
+const id = v.pipe(v.string(), v.uuid('Say which system or which component.'));
+const ReadingsOf = v.union(
+  [v.object({ system: id }), v.object({ component: id })],
+  'Say which system or which component.',
+);
+
 /** Records as they stand, their histories, and the one way to write. */
 export function recordRoutes(store: Store): Router {
   const router = Router();
@@ -17,15 +23,14 @@ export function recordRoutes(store: Store): Router {
     res.json(recordKinds.filter((kind) => kind !== 'reading').flatMap((kind) => snapshot.all(kind)));
   });
   router.get('/readings', async (req, res) => {
-    const systemId = v.parse(
-      v.pipe(v.string('Say which system.'), v.uuid('Say which system.')),
-      req.query.system,
-    );
+    const of = v.parse(ReadingsOf, req.query);
     const snapshot = await store.snapshot();
     const channels = new Set(
       snapshot
         .all('channel')
-        .filter((channel) => channel.content.systemId === systemId)
+        .filter(({ content }) =>
+          'system' in of ? content.systemId === of.system : content.componentId === of.component,
+        )
         .map((channel) => channel.id),
     );
     res.json(snapshot.all('reading').filter((reading) => channels.has(reading.content.channelId)));

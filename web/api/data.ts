@@ -28,6 +28,12 @@ export const useReadings = (systemId: string): Stored<'reading'>[] =>
     queryKey: ['snapshot', 'readings', systemId],
     queryFn: () => api.get<Stored<'reading'>[]>(`/readings?system=${systemId}`),
   }).data;
+/** What was read on a component; fetched again whenever records change. */
+export const useUnitReadings = (componentId: string): Stored<'reading'>[] =>
+  useSuspenseQuery({
+    queryKey: ['snapshot', 'readings', componentId],
+    queryFn: () => api.get<Stored<'reading'>[]>(`/readings?component=${componentId}`),
+  }).data;
 export const useAbout = (): About =>
   useSuspenseQuery({
     queryKey: ['about'],

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
-import { definitionInForce, ownKindsOf, programmeOfJob } from '../../contract/facts/definition.ts';
+import { definitionsOf } from '../../contract/facts/definition.ts';
 import { useSnapshot } from '../api/data.ts';
 
 /** The definition in force for a job: the catalogue's with the person's own figures. */
@@ -8,6 +8,6 @@ export function useJobDefinition(jobId: string): JobDefinition | null {
   const snapshot = useSnapshot();
   return useMemo(() => {
     const job = snapshot.content('job', jobId);
-    return job ? definitionInForce(job, ownKindsOf(snapshot), programmeOfJob(job, snapshot)) : null;
+    return job ? definitionsOf(snapshot)(job) : null;
   }, [snapshot, jobId]);
 }

@@ -36,6 +36,12 @@ const drawings: Record<Verdict | 'untested', ReactNode> = {
       <circle cx={12} cy={7} r={2.6} fill="var(--ink)" />
     </>
   ),
+  stripped: (
+    <>
+      <path d="M2 12.5H22" stroke={ember} strokeWidth={2} />
+      <circle cx={12} cy={6} r={3.4} fill="none" stroke={ember} strokeWidth={2} />
+    </>
+  ),
   'no-band': <circle cx={12} cy={7} r={2.6} fill="none" stroke="var(--ink)" strokeWidth={1.4} />,
   untested: <path d="M2 1.5H22M2 12.5H22" stroke={line} strokeWidth={1.6} strokeDasharray="3 2.4" />,
 };
@@ -46,6 +52,7 @@ export const verdictWords: Record<Verdict | 'untested', string> = {
   'near-low': 'near the bottom',
   'in-band': 'in band',
   'no-band': 'no band set',
+  stripped: 'none left: too little',
   untested: 'not tested',
 };
 

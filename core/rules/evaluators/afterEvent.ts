@@ -4,8 +4,10 @@ import type { Evaluate } from '../evaluation.ts';
 
 /** Due so many days after the first event of its kind since it was last done; silent while there is none. */
 export const afterEvent: Evaluate<'after-event'> = (rule, { facts, age, at, ageDays }) => {
-  const since = age.last ? instantOf(age.last) : Number.NEGATIVE_INFINITY;
-  const event = facts.events.find((one) => one.kind === rule.event && one.at > since);
+  const since = age.last ? instantOf(age.last) : null;
+  const ofKind = facts.events.filter((one) => one.kind === rule.event);
+  // never done: the latest call counts, not the oldest in the book
+  const event = since === null ? ofKind.at(-1) : ofKind.find((one) => one.at > since);
   if (!event) return null;
   const dueInDays = (event.at - at) / MS_PER_DAY + rule.days;
   // an age nobody knows stands for the time since the event

@@ -4,6 +4,7 @@ import { MS_PER_DAY } from '../../time/day.ts';
 import type { Band } from '../../water/parameters.ts';
 import { jobAge } from '../age.ts';
 import { evaluate } from '../evaluate.ts';
+import { emptyFacts, emptySeries } from '../testing/emptyFacts.ts';
 import type { RuleContext } from '../evaluation.ts';
 import type { JobFacts, WaterReading } from '../facts.ts';
 
@@ -13,23 +14,8 @@ const band: Band = { lo: 0.03, hi: 0.1 };
 
 function context(some: Partial<JobFacts>): RuleContext {
   const facts: JobFacts = {
-    jobId: 'job',
-    zone: 'UTC',
-    definition: definitionOf('phosphate-media', 'replace'),
-    siblings: {},
-    status: 'running',
-    statusSince: null,
-    statusReason: null,
+    ...emptyFacts(definitionOf('phosphate-media', 'replace'), 'UTC'),
     services: [{ done: { kind: 'exact', at: ago(30) }, found: null, shareDone: 1 }],
-    looks: [],
-    rests: [],
-    lifeEnds: [],
-    events: [],
-    meter: [],
-    water: [],
-    dutyHoursPerDay: 24,
-    held: null,
-    skips: 0,
     ...some,
   };
   const age = jobAge(facts);
@@ -47,9 +33,7 @@ const tests = (
 ) => ({
   water: [
     {
-      systemId: 's',
-      systemName: 'Reef',
-      parameter: 'phosphate' as const,
+      ...emptySeries,
       band,
       readings: values.map(([days, value, timing = 'before', below = false]) => ({
         at: ago(days),

@@ -1,12 +1,9 @@
 import { instantOf, type WaterReading, type WaterSeries } from '../facts.ts';
 import { MS_PER_DAY } from '../../time/day.ts';
 import { judge, parameters } from '../../water/parameters.ts';
-import { robustTrend } from '../../water/robustSlope.ts';
-import { normalCdf } from '../../wear/normal.ts';
+import { crossing } from '../crossing.ts';
 import type { Evaluate, RuleContext, RuleReason } from '../evaluation.ts';
-
-/** With fewer tests since it was last done the trend is not known yet. */
-const FEWEST_FOR_TREND = 3;
+import type { BandSide } from '../rule.ts';
 
 type Leaving = {
   survives: (daysFromNow: number) => number;
@@ -15,83 +12,73 @@ type Leaving = {
 };
 
 /**
- * Due when the water leaves its band. Out already: due since that test. Otherwise by a robust trend of the tests
- * since it was last done; noise within the test's error is not called a trend. A first, honest form: with fewer
- * than three tests, or a level that moves away from the limit, it stays silent.
+ * Due when the water leaves its band at the side the rule names. Out already: due since that test. Otherwise by a
+ * robust trend of the tests since it was last done; with fewer than three tests, or a level that moves away from the
+ * limit, it stays silent. Of several systems served, whichever leaves first.
  */
 export const waterTest: Evaluate<'water-test'> = (rule, context) => {
   const { facts, ageDays } = context;
+  const several = facts.water.some((one) => one.systemId !== facts.water[0]?.systemId);
   const leaving = facts.water
     .filter((series) => series.parameter === rule.parameter)
-    .flatMap(
-      (series) =>
-        leavingBand(
-          series,
-          context,
-          facts.water.some((other) => other.systemName !== series.systemName),
-        ) ?? [],
+    .flatMap((series) =>
+      sidesOf(rule.side ?? 'above').flatMap((side) => leavingBand(series, side, context, several) ?? []),
     )
     .sort((a, b) => a.soon - b.soon);
   const first = leaving[0];
   if (!first) return null;
   return {
     kind: 'water-test',
-    // several systems served: whichever leaves its band first
     survives: (exposureDays) =>
       leaving.reduce((product, one) => product * one.survives(exposureDays - (ageDays ?? 0)), 1),
     reason: first.reason,
   };
 };
 
-function leavingBand(series: WaterSeries, { age, at }: RuleContext, several: boolean): Leaving | null {
+const sidesOf = (side: BandSide): ('above' | 'below')[] => (side === 'either' ? ['above', 'below'] : [side]);
+
+function leavingBand(
+  series: WaterSeries,
+  side: 'above' | 'below',
+  { age, at }: RuleContext,
+  several: boolean,
+): Leaving | null {
   const { band, parameter } = series;
   const { repeatability, lowest } = parameters[parameter].method;
-  const hi = band?.hi ?? null;
-  if (!band || hi === null) return null;
+  const limit = (side === 'above' ? band?.hi : band?.lo) ?? null;
+  if (!band || limit === null) return null;
   const since = age.last ? instantOf(age.last) : Number.NEGATIVE_INFINITY;
   const readings = series.readings.filter(
     (reading) => reading.at > since && (!parameters[parameter].nutrient || reading.timing !== 'after'),
   );
   const latest = readings.at(-1);
   if (!latest) return null;
-  const base = {
-    kind: 'water-test' as const,
-    parameter,
-    band,
-    latest: { value: latest.value, at: latest.at },
-    systemName: several ? series.systemName : null,
-  };
   const latestInDays = (latest.at - at) / MS_PER_DAY;
-  if (judge(latest.value, latest.below, band, repeatability) === 'above') {
-    return {
-      survives: (days) => (days < latestInDays ? 1 : 0),
-      reason: { ...base, trend: null },
-      soon: latestInDays,
-    };
-  }
-  if (readings.length < FEWEST_FOR_TREND) return null;
-  const trend = robustTrend(
-    readings.map((reading) => ({ days: (reading.at - at) / MS_PER_DAY, value: valueOf(reading, lowest) })),
-  );
-  const spanDays = (latest.at - (readings[0]?.at ?? latest.at)) / MS_PER_DAY;
-  if (!trend || spanDays <= 0) return null;
-  const error = Math.max(trend.residualSd, repeatability) / Math.sqrt(readings.length);
-  const slopeError =
-    (2 * Math.max(trend.residualSd, repeatability)) / (spanDays * Math.sqrt(readings.length));
-  // a slope within its own error is no trend
-  if (trend.slopePerDay <= slopeError) return null;
-  const crossesInDays = (hi - trend.intercept) / trend.slopePerDay;
-  const survives = (days: number): number => {
-    if (days <= latestInDays) return 1;
-    const ahead = days - latestInDays;
-    return normalCdf(
-      (hi - trend.intercept - trend.slopePerDay * days) / Math.hypot(error, slopeError * ahead),
-    );
-  };
+  const out = judge(latest.value, latest.below, band, repeatability) === side;
+  const found = out
+    ? { survives: (days: number) => (days < latestInDays ? 1 : 0), inDays: latestInDays, trend: null }
+    : crossing(
+        readings.map((reading) => ({
+          days: (reading.at - at) / MS_PER_DAY,
+          value: valueOf(reading, lowest),
+        })),
+        { value: limit, side },
+        repeatability,
+      );
+  // crossing calls "over" only what judge calls out as well, so a missing trend here means silence
+  if (!found || (!out && !found.trend)) return null;
   return {
-    survives,
-    reason: { ...base, trend: { perWeek: trend.slopePerDay * 7, readings: readings.length } },
-    soon: crossesInDays,
+    survives: found.survives,
+    soon: found.inDays,
+    reason: {
+      kind: 'water-test',
+      parameter,
+      side,
+      limit,
+      latest: { value: latest.value, below: latest.below, at: latest.at },
+      trend: found.trend && { perWeek: found.trend.perDay * 7, readings: found.trend.readings },
+      systemName: several ? series.systemName : null,
+    },
   };
 }
 

@@ -17,6 +17,7 @@ export const wear: Evaluate<'wear'> = (rule, { age, facts }) => {
       range: rule.range,
       cycles: current.map(({ exposure, found }) => ({ exposure, found })),
       graded: current.filter((cycle) => cycle.found !== null).length,
+      soonerWith: facts.definition.soonerWith ?? null,
       setAside: end ? { what: end.what, at: end.at } : null,
     },
   };

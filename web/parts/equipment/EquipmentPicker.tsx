@@ -2,21 +2,17 @@ import TextField from '@mui/material/TextField';
 import { Command } from 'cmdk';
 import { useState } from 'react';
 import { searchKinds } from '../../../core/catalogue/index.ts';
-import { rangeWord } from '../../../core/explain/words.ts';
+import { ruleInterval } from '../../../core/explain/ruleInterval.ts';
 import type { EquipmentKind, JobDefinition } from '../../../core/catalogue/types.ts';
 import type { Day } from '../../../core/time/day.ts';
 import { WhenField } from '../WhenField.tsx';
 import { draftOf, unknown, type EquipmentDraft } from './draft.ts';
 import './picker.css';
 
-/** "every 3 to 7 days" from the first rule of a job. */
+/** The usual interval of a job, by its first rule. */
 export function usualWord(job: JobDefinition): string {
   const rule = job.rules[0];
-  if (rule?.kind === 'wear' || rule?.kind === 'calendar')
-    return `every ${rangeWord(rule.range.lo, rule.range.hi)}`;
-  if (rule?.kind === 'usage')
-    return `at ${rule.ratedHours.lo.toLocaleString('en-GB')} to ${rule.ratedHours.hi.toLocaleString('en-GB')} h`;
-  return 'with another job';
+  return rule ? ruleInterval(rule).replace(', learned from how it is found', '') : '';
 }
 
 /** Search the catalogue, add, say how many and when each job was last done. */

@@ -1,15 +1,20 @@
 import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import TextField from '@mui/material/TextField';
+import { Info } from 'luxon';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { pathPlaces, type Consequence, type PathPlace } from '../../../core/catalogue/types.ts';
 import type { RecordContent } from '../../../contract/records.ts';
-import { creating, useWriting } from '../../api/writing.tsx';
+import { creating } from '../../api/writing.tsx';
 import { Choice } from '../Choice.tsx';
 import { NumberField } from '../NumberField.tsx';
 import { ProblemNote } from '../ProblemNote.tsx';
+import { useSend } from '../useSend.ts';
 import { useFixedIds } from '../useFixedIds.ts';
 
+const monthNames = Info.months('short', { locale: 'en-GB' });
 const placeWords: Record<PathPlace, string> = {
   vessel: 'in the vessel',
   overflow: 'at the overflow',
@@ -34,7 +39,10 @@ export interface OwnJob {
   hi: number | null;
   minutes: number | null;
   consequence: Consequence;
-  graded: 'yes' | 'no';
+  due: 'found' | 'calendar' | 'season';
+  /** 1 to 12, for a season. */
+  months: number[];
+  dayOfMonth: number | null;
 }
 export const emptyJob: OwnJob = {
   action: '',
@@ -42,17 +50,44 @@ export const emptyJob: OwnJob = {
   hi: null,
   minutes: 10,
   consequence: 'B',
-  graded: 'yes',
+  due: 'found',
+  months: [],
+  dayOfMonth: 1,
 };
 
-export function ownJobDefinition(job: OwnJob): RecordContent<'own-kind'>['jobs'][number] {
+/** Whether enough is said for a date. */
+export function isComplete(job: OwnJob): boolean {
+  return (
+    job.action.trim() !== '' &&
+    (job.due === 'season' ? job.months.length > 0 && job.dayOfMonth !== null : job.lo !== null)
+  );
+}
+
+function ruleOf(job: OwnJob): RecordContent<'own-kind'>['jobs'][number]['rules'][number] {
   const range = { lo: job.lo ?? Number.NaN, hi: job.hi ?? job.lo ?? Number.NaN };
-  const graded = job.graded === 'yes';
+  switch (job.due) {
+    case 'found':
+      return { kind: 'wear', range };
+    case 'calendar':
+      return { kind: 'calendar', range };
+    case 'season':
+      return {
+        kind: 'season',
+        recurrence: `FREQ=YEARLY;BYMONTH=${[...job.months].sort((a, b) => a - b).join(',')};BYMONTHDAY=${job.dayOfMonth ?? 1}`,
+        from: SEASONS_FROM,
+      };
+  }
+}
+/** Yearly days need a first year to count from, and any past one will do. */
+const SEASONS_FROM = '2000-01-01';
+
+export function ownJobDefinition(job: OwnJob): RecordContent<'own-kind'>['jobs'][number] {
+  const graded = job.due === 'found';
   return {
     id: slugOf(job.action),
     action: job.action.trim(),
     work: 'clean',
-    rules: [graded ? { kind: 'wear', range } : { kind: 'calendar', range }],
+    rules: [ruleOf(job)],
     driver: 'own experience',
     foundScale: graded ? 'wear' : 'none',
     foundWords: graded ? ['as new', 'a little used', 'just right', 'should have been sooner', 'failed'] : [],
@@ -89,18 +124,22 @@ export function OwnJobFields({ value, onChange }: { value: OwnJob; onChange: (jo
           value={value.action}
           onChange={(event) => set({ action: event.target.value })}
         />
-        <NumberField
-          label="Usually after, at least"
-          unit="days"
-          value={value.lo}
-          onChange={(lo) => set({ lo })}
-        />
-        <NumberField
-          label="Usually after, at most"
-          unit="days"
-          value={value.hi}
-          onChange={(hi) => set({ hi })}
-        />
+        {value.due !== 'season' && (
+          <>
+            <NumberField
+              label="Usually after, at least"
+              unit="days"
+              value={value.lo}
+              onChange={(lo) => set({ lo })}
+            />
+            <NumberField
+              label="Usually after, at most"
+              unit="days"
+              value={value.hi}
+              onChange={(hi) => set({ hi })}
+            />
+          </>
+        )}
         <NumberField
           label="Minutes it takes"
           unit="min"
@@ -118,14 +157,41 @@ export function OwnJobFields({ value, onChange }: { value: OwnJob; onChange: (jo
         onChange={(consequence) => set({ consequence })}
       />
       <Choice
-        label="Can you see how used up it is?"
-        value={value.graded}
+        label="When is it due?"
+        value={value.due}
         options={[
-          { value: 'yes', label: 'Yes, so the date is learned' },
-          { value: 'no', label: 'No, by the calendar' },
+          { value: 'found', label: 'When it looks used up: learned' },
+          { value: 'calendar', label: 'By the calendar' },
+          { value: 'season', label: 'In certain months' },
         ]}
-        onChange={(graded) => set({ graded })}
+        onChange={(due) => set({ due })}
       />
+      {value.due === 'season' && (
+        <div className="fields">
+          <div style={{ gridColumn: '1 / -1' }}>
+            <h3 style={{ marginBottom: 4 }}>In which months</h3>
+            <ToggleButtonGroup
+              size="small"
+              aria-label="In which months"
+              value={value.months}
+              onChange={(_event, months: number[]) => set({ months })}
+              sx={{ flexWrap: 'wrap' }}
+            >
+              {monthNames.map((month, i) => (
+                <ToggleButton key={month} value={i + 1} sx={{ px: 2 }}>
+                  {month}
+                </ToggleButton>
+              ))}
+            </ToggleButtonGroup>
+          </div>
+          <NumberField
+            label="On which day of the month"
+            unit="of the month"
+            value={value.dayOfMonth}
+            onChange={(dayOfMonth) => set({ dayOfMonth })}
+          />
+        </div>
+      )}
     </>
   );
 }
@@ -135,26 +201,19 @@ export function OwnKind({ onDone }: { onDone: () => void }) {
   const [name, setName] = useState('');
   const [place, setPlace] = useState<PathPlace>('reactor');
   const [job, setJob] = useState<OwnJob>(emptyJob);
-  const [error, setError] = useState<unknown>(null);
   const [ids] = useFixedIds();
-  const { write, pending } = useWriting();
-  const save = async (): Promise<void> => {
-    setError(null);
-    try {
-      const kind: RecordContent<'own-kind'> = {
-        id: slugOf(name),
-        name: name.trim(),
-        alsoCalled: [],
-        place,
-        target: 'component',
-        about: '',
-        jobs: [ownJobDefinition(job)],
-      };
-      await write([creating('own-kind', kind, ids)], `${name}: kept as a kind of your own.`);
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    }
+  const { send, pending, error } = useSend(onDone);
+  const save = () => {
+    const kind: RecordContent<'own-kind'> = {
+      id: slugOf(name),
+      name: name.trim(),
+      alsoCalled: [],
+      place,
+      target: 'component',
+      about: '',
+      jobs: [ownJobDefinition(job)],
+    };
+    void send([creating('own-kind', kind, ids)], `${name}: kept as a kind of your own.`);
   };
   return (
     <div className="form">
@@ -174,11 +233,7 @@ export function OwnKind({ onDone }: { onDone: () => void }) {
       <OwnJobFields value={job} onChange={setJob} />
       <ProblemNote error={error} />
       <div className="actions">
-        <Button
-          variant="contained"
-          disabled={pending || !name.trim() || !job.action.trim() || job.lo === null}
-          onClick={() => void save()}
-        >
+        <Button variant="contained" disabled={pending || !name.trim() || !isComplete(job)} onClick={save}>
           Keep this kind
         </Button>
         <span className="soft">Then find it in the catalogue and add it.</span>

@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import { cautions, deference } from '../../../core/catalogue/cautions.ts';
 import { catalogue, searchKinds } from '../../../core/catalogue/index.ts';
 import type { EquipmentKind, JobDefinition } from '../../../core/catalogue/types.ts';
-import { rangeWord } from '../../../core/explain/words.ts';
+import { effectWord, ruleInterval } from '../../../core/explain/ruleInterval.ts';
 import { ownKindsOf } from '../../../contract/facts/definition.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { usualWord } from '../../parts/equipment/EquipmentPicker.tsx';
@@ -92,6 +92,13 @@ function Kind({ kind }: { kind: EquipmentKind }) {
       <h2 style={{ fontSize: 26, lineHeight: '32px' }}>{kind.name}</h2>
       {kind.alsoCalled.length > 0 && <p className="soft">Also called {kind.alsoCalled.join(', ')}.</p>}
       <p style={{ fontSize: 17, lineHeight: '25px', padding: '6px 0 12px', maxWidth: 640 }}>{kind.about}</p>
+      {kind.effects && (
+        <ul className="plain soft" style={{ paddingBottom: 12 }}>
+          {kind.effects.map(({ on, factor }) => (
+            <li key={on}>{effectWord(on, factor)}.</li>
+          ))}
+        </ul>
+      )}
       {kind.jobs.map((job) => (
         <Job key={job.id} job={job} />
       ))}
@@ -105,7 +112,7 @@ function Job({ job }: { job: JobDefinition }) {
       <h3 style={{ fontSize: 18, lineHeight: '24px' }}>
         {job.action}{' '}
         <span className="soft" style={{ fontWeight: 400 }}>
-          {job.rules.map(ruleWords).join('; or ')}
+          {job.rules.map(ruleInterval).join('; or ')}
         </span>
       </h3>
       <p className="soft">
@@ -139,22 +146,4 @@ function Job({ job }: { job: JobDefinition }) {
       )}
     </section>
   );
-}
-
-type Rule = JobDefinition['rules'][number];
-function ruleWords(rule: Rule): string {
-  switch (rule.kind) {
-    case 'wear':
-      return `every ${rangeWord(rule.range.lo, rule.range.hi)}, learned from how it is found`;
-    case 'calendar':
-      return `every ${rangeWord(rule.range.lo, rule.range.hi)} by the calendar`;
-    case 'usage':
-      return `at ${rule.ratedHours.lo.toLocaleString('en-GB')} to ${rule.ratedHours.hi.toLocaleString('en-GB')} h`;
-    case 'every-nth':
-      return rule.n === 1 ? 'with another job of the unit' : `each ${rule.n} times of another job`;
-    case 'after-event':
-      return 'after an event';
-    case 'water-test':
-      return `when ${rule.parameter} leaves its band`;
-  }
 }

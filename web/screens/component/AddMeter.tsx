@@ -1,48 +1,67 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { quantities, quantityIds, type QuantityId } from '../../../core/quantity/quantities.ts';
-import { creating, useWriting } from '../../api/writing.tsx';
+import { findKind } from '../../../core/catalogue/index.ts';
+import { measureIds, measures } from '../../../core/rules/measures.ts';
+import { parameterIds, parameters } from '../../../core/water/parameters.ts';
+import { ownKindsOf } from '../../../contract/facts/definition.ts';
+import type { RecordContent, Stored } from '../../../contract/records.ts';
+import { useSnapshot } from '../../api/data.ts';
+import { creating } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useFixedIds } from '../../parts/useFixedIds.ts';
+import { useSend } from '../../parts/useSend.ts';
 
-/** A channel: something that can be read on this component, hours first of all. */
-export function AddMeter({ componentId, onDone }: { componentId: string; onDone: () => void }) {
-  const [name, setName] = useState('Running hours');
-  const [quantity, setQuantity] = useState<QuantityId>('hours');
-  const [error, setError] = useState<unknown>(null);
+interface Offer {
+  value: string;
+  label: string;
+  channel: Pick<RecordContent<'channel'>, 'name' | 'quantity' | 'measure' | 'parameter'>;
+}
+
+/** Something that can be read on this component: hours, a pressure drop; where water comes in, the water itself. */
+export function AddMeter({ component, onDone }: { component: Stored<'component'>; onDone: () => void }) {
+  const snapshot = useSnapshot();
+  const known = snapshot
+    .all('channel')
+    .filter((channel) => channel.content.componentId === component.id)
+    .map((channel) => channel.content.measure ?? channel.content.parameter);
+  const source = findKind(component.content.kindId, ownKindsOf(snapshot))?.source ?? false;
+  const offers: Offer[] = [
+    ...measureIds.map((id) => ({
+      value: id as string,
+      label: measures[id].name,
+      channel: { name: measures[id].name, quantity: measures[id].quantity, measure: id },
+    })),
+    ...(source ? parameterIds : []).map((id) => ({
+      value: id as string,
+      label: `Incoming water: ${parameters[id].name.toLowerCase()}`,
+      channel: {
+        name: `Incoming water: ${parameters[id].name.toLowerCase()}`,
+        quantity: parameters[id].quantity,
+        parameter: id,
+      },
+    })),
+  ].filter((offer) => !known.includes(offer.value as (typeof known)[number]));
+  const [chosen, setChosen] = useState(offers[0]?.value ?? '');
   const [ids] = useFixedIds();
-  const { write, pending } = useWriting();
-  const save = async (): Promise<void> => {
-    setError(null);
-    try {
-      await write(
-        [creating('channel', { componentId, systemId: null, name, quantity }, ids)],
-        `${name}: can be read now, when a job is logged.`,
-      );
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    }
-  };
+  const { send, pending, error } = useSend(onDone);
+  const offer = offers.find((one) => one.value === chosen);
   return (
     <div className="form" style={{ padding: '12px 0' }}>
-      <TextField
-        label="What is read"
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        sx={{ maxWidth: 320 }}
-      />
-      <Choice
-        label="In which quantity"
-        value={quantity}
-        options={quantityIds.map((id) => ({ value: id, label: quantities[id].label }))}
-        onChange={setQuantity}
-      />
+      <Choice label="What is read" value={chosen} options={offers} onChange={setChosen} />
       <ProblemNote error={error} />
       <div className="actions">
-        <Button variant="contained" disabled={pending || !name.trim()} onClick={() => void save()}>
+        <Button
+          variant="contained"
+          disabled={pending || !offer}
+          onClick={() =>
+            offer &&
+            void send(
+              [creating('channel', { componentId: component.id, systemId: null, ...offer.channel }, ids)],
+              `${offer.label}: can be read now, here and when a job is logged.`,
+            )
+          }
+        >
           Add it
         </Button>
         <button type="button" className="btn2" onClick={onDone}>

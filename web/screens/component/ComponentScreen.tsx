@@ -5,12 +5,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { findKind } from '../../../core/catalogue/index.ts';
 import { acceptedLateness } from '../../../core/planning/lateness.ts';
 import { chanceWord } from '../../../core/explain/words.ts';
-import {
-  catalogueDefinition,
-  definitionInForce,
-  ownKindsOf,
-  programmeOfJob,
-} from '../../../contract/facts/definition.ts';
+import { catalogueDefinition, definitionsOf, ownKindsOf } from '../../../contract/facts/definition.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { clockIn, relativeWord, writeDay } from '../../parts/dates.ts';
@@ -29,6 +24,7 @@ import { ComponentFacts } from './ComponentFacts.tsx';
 import { cyclesOf } from './cycles.ts';
 import { JobFigures } from './JobFigures.tsx';
 import { JobHistory } from './JobHistory.tsx';
+import { MeterReadings } from './MeterReadings.tsx';
 import { PastCycles } from './PastCycles.tsx';
 import { RuleStrips } from './RuleStrips.tsx';
 import { StatusActions } from './StatusActions.tsx';
@@ -136,7 +132,7 @@ function JobPage({ row }: { row: PlanRow }) {
   const ownKinds = ownKindsOf(snapshot);
   const zone = snapshot.content('site', row.siteId)?.timeZone ?? 'UTC';
   if (!job) return null;
-  const inForce = definitionInForce(job.content, ownKinds, programmeOfJob(job.content, snapshot));
+  const inForce = definitionsOf(snapshot)(job.content);
   const firstRule = inForce.rules[0];
   const range = firstRule && 'range' in firstRule ? firstRule.range : null;
   const cycles = cyclesOf(snapshot, row.jobId, zone);
@@ -312,10 +308,19 @@ function Foot({ componentId }: { componentId: string }) {
             <button type="button" className="btn2" onClick={() => setOpen(open === 'job' ? null : 'job')}>
               Add a job of your own
             </button>
-            <button type="button" className="btn2" onClick={() => setOpen(open === 'meter' ? null : 'meter')}>
-              Add a meter
-            </button>
           </div>
+        </section>
+        <section>
+          <h3>What is read on it</h3>
+          <MeterReadings componentId={componentId} />
+          <button
+            type="button"
+            className="btn2"
+            style={{ marginTop: 8 }}
+            onClick={() => setOpen(open === 'meter' ? null : 'meter')}
+          >
+            Add a meter
+          </button>
         </section>
         <section>
           <h3>What happened</h3>
@@ -330,7 +335,7 @@ function Foot({ componentId }: { componentId: string }) {
       {open === 'job' && (
         <AddJob componentId={componentId} kindId={component.content.kindId} onDone={() => setOpen(null)} />
       )}
-      {open === 'meter' && <AddMeter componentId={componentId} onDone={() => setOpen(null)} />}
+      {open === 'meter' && <AddMeter component={component} onDone={() => setOpen(null)} />}
     </>
   );
 }

@@ -1,13 +1,19 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { rangeWord } from '../../../core/explain/words.ts';
+import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
+import { noStoreFigures, type StoreFigures } from '../../../core/rules/facts.ts';
+import { measures, type StoreMeasureId } from '../../../core/rules/measures.ts';
 import type { Consequence, JobDefinition } from '../../../core/catalogue/types.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
-import { revising, useWriting } from '../../api/writing.tsx';
+import { useSetting } from '../../api/data.ts';
+import { revising } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { consequenceWords } from '../../parts/equipment/OwnKind.tsx';
+import { usualWord } from '../../parts/equipment/EquipmentPicker.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useBase } from '../../parts/useBase.ts';
+import { unitFor } from '../../parts/units.ts';
+import { useSend } from '../../parts/useSend.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 
 type Overrides = RecordContent<'job'>['overrides'];
@@ -30,18 +36,18 @@ export function JobFigures({
   const [hi, setHi] = useState<number | null>(range?.hi ?? null);
   const [minutes, setMinutes] = useState<number | null>(inForce.minutes);
   const [consequence, setConsequence] = useState<Consequence>(inForce.consequence);
-  const [error, setError] = useState<unknown>(null);
+  const storeRule = inForce.rules.find((rule) => rule.kind === 'depletion');
+  const [store, setStore] = useState<StoreFigures>(job.content.store ?? noStoreFigures);
   const [base] = useBase(job);
-  const { write, pending } = useWriting();
+  const { send: sendWrites, pending, error } = useSend(onDone);
   const unit = first?.kind === 'usage' ? 'h' : 'days';
-  const send = async (overrides: Overrides, said: string): Promise<void> => {
-    setError(null);
-    try {
-      await write([revising(base, { ...base.content, overrides })], said);
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    }
+  const send = (overrides: Overrides, said: string) => {
+    const { store: before, ...content } = base.content;
+    const kept = Object.values(store).some((one) => one !== null) ? { store } : {};
+    void sendWrites(
+      [revising(base, { ...content, ...(storeRule ? kept : before ? { store: before } : {}), overrides })],
+      said,
+    );
   };
   const save = () => {
     const span = { lo: lo ?? Number.NaN, hi: hi ?? Number.NaN };
@@ -61,7 +67,7 @@ export function JobFigures({
     else delete changed.minutes;
     if (consequence !== catalogue.consequence) changed.consequence = consequence;
     else delete changed.consequence;
-    void send(changed, 'Own figures saved.');
+    send(changed, 'Own figures saved.');
   };
   const own = Object.keys(job.content.overrides).length > 0;
   return (
@@ -74,7 +80,7 @@ export function JobFigures({
             unit={unit}
             value={lo}
             onChange={setLo}
-            help={`catalogue: ${catalogueRange(catalogue)}`}
+            help={`catalogue: ${usualWord(catalogue)}`}
           />
         )}
         {range && <NumberField label="Usual life, high end" unit={unit} value={hi} onChange={setHi} />}
@@ -86,6 +92,7 @@ export function JobFigures({
           help={`catalogue: ${catalogue.minutes} min`}
         />
       </div>
+      {storeRule && <StoreFields store={storeRule.store} value={store} onChange={setStore} />}
       <Choice
         label="If it is late"
         value={consequence}
@@ -104,7 +111,7 @@ export function JobFigures({
           type="button"
           className="btn2"
           disabled={pending || !own}
-          onClick={() => void send({}, 'Back to the catalogue’s figures.')}
+          onClick={() => send({}, 'Back to the catalogue’s figures.')}
         >
           Back to the catalogue’s figures
         </button>
@@ -114,11 +121,35 @@ export function JobFigures({
   );
 }
 
-function catalogueRange(catalogue: JobDefinition): string {
-  const rule = catalogue.rules[0];
-  if (!rule) return '';
-  if ('range' in rule) return rangeWord(rule.range.lo, rule.range.hi);
-  return rule.kind === 'usage'
-    ? `${rule.ratedHours.lo.toLocaleString('en-GB')} to ${rule.ratedHours.hi.toLocaleString('en-GB')} h`
-    : 'with another job';
+/** What the store holds, what of it is out of reach, what a day takes. */
+function StoreFields({
+  store,
+  value,
+  onChange,
+}: {
+  store: StoreMeasureId;
+  value: StoreFigures;
+  onChange: (value: StoreFigures) => void;
+}) {
+  const setting = useSetting();
+  const { quantity } = measures[store];
+  const unit = quantity === 'length' ? 'm' : unitFor(quantity, setting);
+  const field = (key: keyof StoreFigures, label: string, help?: string) => (
+    <NumberField
+      label={label}
+      unit={key === 'usePerDay' ? `${unit} a day` : unit}
+      value={value[key] === null ? null : fromStored(quantity, value[key], unit)}
+      onChange={(shown) =>
+        onChange({ ...value, [key]: shown === null ? null : toStored(quantity, shown, unit) })
+      }
+      {...(help ? { help } : {})}
+    />
+  );
+  return (
+    <div className="fields">
+      {field('capacity', 'Holds when filled')}
+      {field('unusable', 'Of it out of reach')}
+      {field('usePerDay', 'A day takes', 'used until it is read at least once after filling')}
+    </div>
+  );
 }

@@ -1,4 +1,5 @@
 import { chanceWord, type DateStyle } from '../../../core/explain/words.ts';
+import { ruleName } from '../../../core/explain/ruleName.ts';
 import { daysBetween } from '../../../core/time/day.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import { writeDay } from '../../parts/dates.ts';
@@ -6,15 +7,6 @@ import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { componentReach, reaches } from '../../strip/geometry.ts';
 import { LifeStrip } from '../../strip/LifeStrip.tsx';
 import { stripOf } from '../../strip/stripData.ts';
-
-const ruleWords = {
-  wear: 'Learned wear',
-  calendar: 'Calendar',
-  usage: 'Hours used',
-  'every-nth': 'With another job',
-  'after-event': 'After an event',
-  'water-test': 'Water tests',
-} as const;
 
 /** The strip large, then what each rule says by itself. */
 export function RuleStrips({
@@ -45,7 +37,7 @@ export function RuleStrips({
           <span className="soft">
             {row.rules.length > 1
               ? 'whichever comes first'
-              : `one rule: ${row.rules[0] ? ruleWords[row.rules[0].kind].toLowerCase() : 'none'}`}
+              : `one rule: ${row.rules[0] ? ruleName[row.rules[0].kind].toLowerCase() : 'none'}`}
           </span>
         </div>
         <div style={{ position: 'relative' }}>
@@ -68,10 +60,10 @@ export function RuleStrips({
           )}
         </p>
       </li>
-      {(row.rules.length > 1 ? row.rules : []).map((rule) => (
-        <li key={rule.kind} className="cells rule" style={{ padding: '4px 0' }}>
+      {(row.rules.length > 1 ? row.rules : []).map((rule, i) => (
+        <li key={`${rule.kind} ${i}`} className="cells rule" style={{ padding: '4px 0' }}>
           <div>
-            <h3>{ruleWords[rule.kind]}</h3>
+            <h3>{ruleName[rule.kind]}</h3>
             <span className="soft" style={{ fontSize: 13, lineHeight: '17px', display: 'block' }}>
               {rule.sentence}
             </span>

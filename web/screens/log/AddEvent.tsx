@@ -14,7 +14,15 @@ import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { WhenField } from '../../parts/WhenField.tsx';
 
 type Kind = RecordContent<'event'>['kind'];
-const offered: readonly Kind[] = ['outage', 'livestock', 'feed', 'medication', 'leak', 'observation'];
+const offered: readonly Kind[] = [
+  'outage',
+  'livestock',
+  'death',
+  'feed',
+  'medication',
+  'leak',
+  'observation',
+];
 
 /** Something that happened to a system: an outage, new livestock, another feed. */
 export function AddEvent({ systemId, onDone }: { systemId: string; onDone: () => void }) {

@@ -1,6 +1,6 @@
 import { dayOf, type Day } from '../../../core/time/day.ts';
 import { eventWords } from '../../../core/rules/eventKinds.ts';
-import { definitionInForce, ownKindsOf, programmeOfJob } from '../../../contract/facts/definition.ts';
+import { definitionsOf } from '../../../contract/facts/definition.ts';
 import { placeOfJob } from '../../../contract/facts/places.ts';
 import { instantOfWhen } from '../../../contract/facts/when.ts';
 import type { Found } from '../../../core/wear/found.ts';
@@ -27,16 +27,12 @@ export interface LogEntry {
 
 /** Everything that happened, newest first. */
 export function logEntries(snapshot: Snapshot): LogEntry[] {
-  const ownKinds = ownKindsOf(snapshot);
+  const definitionOf = definitionsOf(snapshot);
   const jobs = new Map(
     snapshot.all('job').map((job) => {
       const place = placeOfJob(job.content, snapshot);
       if (!place) return [job.id, null];
-      const { action, foundScale } = definitionInForce(
-        job.content,
-        ownKinds,
-        programmeOfJob(job.content, snapshot),
-      );
+      const { action, foundScale } = definitionOf(job.content);
       return [job.id, { place, action, graded: foundScale !== 'none' }];
     }),
   );

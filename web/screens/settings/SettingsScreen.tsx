@@ -11,6 +11,7 @@ import { setPersonHere, usePersonHere } from '../../api/person.ts';
 import { creating, newIds, revising, useWriting } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { Differences } from './Differences.tsx';
 import { EditSite } from './EditSite.tsx';
 
 type Setting = RecordContent<'setting'>;
@@ -79,6 +80,9 @@ export function SettingsScreen() {
             onChange={(dateFormat) => void save({ dateFormat })}
           />
         </div>
+      </Part>
+      <Part title="Where keepers differ">
+        <Differences choices={setting.choices ?? {}} onChange={(choices) => void save({ choices })} />
       </Part>
       <Part title="Places and visit days">
         {snapshot.all('site').length === 0 && (

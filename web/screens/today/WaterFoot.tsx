@@ -65,7 +65,8 @@ function valueWords(one: OutOfBand, setting: RecordContent<'setting'>): string {
   const { quantity } = parameters[one.parameter];
   const unit = unitFor(quantity, setting);
   const show = (stored: number) => formatQuantity(quantity, stored, unit);
+  if (one.verdict === 'stripped') return `below ${show(one.value)}: stripped too far, corals pale`;
   const limit =
-    one.verdict === 'above' ? `at most ${show(one.band.hi ?? 0)}` : `at least ${show(one.band.lo ?? 0)}`;
+    one.verdict === 'above' ? `at most ${show(one.band?.hi ?? 0)}` : `at least ${show(one.band?.lo ?? 0)}`;
   return `${one.below ? '< ' : ''}${show(one.value)} (${limit})`;
 }

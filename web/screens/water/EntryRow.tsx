@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState, type KeyboardEvent } from 'react';
-import { judge, parameters } from '../../../core/water/parameters.ts';
+import { parameters } from '../../../core/water/parameters.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
@@ -11,7 +11,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { DayField } from '../../parts/WhenField.tsx';
 import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
-import { bandWords, questionOf, readCell, type Column, type TestRow } from './tests.ts';
+import { bandWords, questionOf, readCell, verdictOf, type Column, type TestRow } from './tests.ts';
 
 type Timing = 'before' | 'after';
 
@@ -115,10 +115,7 @@ export function EntryRow({
     >
       <div className="entrygrid">
         {cells.map(({ column, cell }, i) => {
-          const verdict =
-            cell.kind === 'value'
-              ? judge(cell.stored, cell.below, column.band, parameters[column.id].method.repeatability)
-              : 'untested';
+          const verdict = cell.kind === 'value' ? verdictOf(column, cell.stored, cell.below) : 'untested';
           return (
             <label key={column.id} className="entry">
               <span className="h">{column.name}</span>

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { eventWords } from '../../../core/rules/eventKinds.ts';
 import { fromStored } from '../../../core/quantity/quantities.ts';
 import { parameters } from '../../../core/water/parameters.ts';
-import { definitionInForce, ownKindsOf, programmeOfJob } from '../../../contract/facts/definition.ts';
+import { definitionsOf } from '../../../contract/facts/definition.ts';
 import { placeOfJob } from '../../../contract/facts/places.ts';
 import { instantOfWhen } from '../../../contract/facts/when.ts';
 import type { Stored } from '../../../contract/records.ts';
@@ -93,13 +93,13 @@ function marksOf(
   zone: string,
   from: number,
 ): Mark[] {
-  const ownKinds = ownKindsOf(snapshot);
+  const definitionOf = definitionsOf(snapshot);
   const called = new Map(
     snapshot.all('job').flatMap((job) => {
       const place = placeOfJob(job.content, snapshot);
       const calls =
         place?.systemIds.includes(system.id) &&
-        definitionInForce(job.content, ownKinds, programmeOfJob(job.content, snapshot)).rules.some(
+        definitionOf(job.content).rules.some(
           (rule) => rule.kind === 'water-test' && rule.parameter === column.id,
         );
       return calls && place ? [[job.id, place.thing]] : [];

@@ -1,19 +1,19 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { catalogue } from '../../../core/catalogue/index.ts';
-import { findProgramme, programmes, type Programme } from '../../../core/catalogue/programmes.ts';
+import { findProgramme, programmes, testsOf, type Programme } from '../../../core/catalogue/programmes.ts';
 import { rangeWord } from '../../../core/explain/words.ts';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { parameterIds, parameters, type Band, type ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
-import { useSetting, useSnapshot } from '../../api/data.ts';
+import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { creating, revising, useWriting } from '../../api/writing.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { unitFor, unitLabel } from '../../parts/units.ts';
 import { useBase } from '../../parts/useBase.ts';
-import { bandWords, columnsOf } from './tests.ts';
+import { bandWords, columnOf } from './tests.ts';
 
 type OwnBands = Partial<Record<ParameterId, Band>>;
 
@@ -21,6 +21,7 @@ type OwnBands = Partial<Record<ParameterId, Band>>;
 export function ProgrammePanel({ system, onDone }: { system: Stored<'system'>; onDone: () => void }) {
   const snapshot = useSnapshot();
   const setting = useSetting();
+  const plan = usePlan();
   const [base] = useBase(system);
   const { write, pending } = useWriting();
   const [chosen, setChosen] = useState<string | null>(system.content.programmeId ?? null);
@@ -38,7 +39,7 @@ export function ProgrammePanel({ system, onDone }: { system: Stored<'system'>; o
     const jobs = snapshot
       .all('job')
       .filter((job) => job.content.systemId === system.id && job.content.kindId === 'water-test');
-    const missing = Object.keys(programme?.tests ?? {}).filter(
+    const missing = testsOf(programme).filter(
       (id) => !jobs.some((job) => job.content.jobId === `test-${id}`),
     );
     const writes: Write[] = [
@@ -103,24 +104,14 @@ export function ProgrammePanel({ system, onDone }: { system: Stored<'system'>; o
               id={id}
               unit={unitFor(parameters[id].quantity, setting)}
               value={bands[id]}
-              fallback={
-                programme?.bands[id]
-                  ? bandWords({
-                      ...(columnsOf(
-                        snapshot,
-                        { ...system, content: { ...system.content, programmeId: chosen, bands: {} } },
-                        setting,
-                      ).find((column) => column.id === id) ?? {
-                        id,
-                        name: '',
-                        unit: unitFor(parameters[id].quantity, setting),
-                        unitLabel: '',
-                        decimals: parameters[id].decimals,
-                        band: programme.bands[id] ?? null,
-                      }),
-                    })
-                  : 'no band set'
-              }
+              fallback={bandWords(
+                columnOf(
+                  id,
+                  { ...system, content: { ...system.content, programmeId: chosen, bands: {} } },
+                  setting,
+                  plan.incoming,
+                ),
+              )}
               onChange={(band) => setBands(withBand(bands, id, band))}
             />
           ))}
@@ -196,6 +187,7 @@ function Changes({ before, after }: { before: Programme | null; after: Programme
   const band = (programme: Programme | null, id: ParameterId): string => {
     const found = programme?.bands[id];
     if (!found) return 'no band';
+    if (found === 'source') return 'as the source';
     const { decimals, quantity } = parameters[id];
     const show = (value: number) => value.toLocaleString('en-GB', { maximumFractionDigits: decimals });
     const unit =
@@ -213,7 +205,9 @@ function Changes({ before, after }: { before: Programme | null; after: Programme
   const tests = (programme: Programme | null, id: ParameterId) =>
     programme?.tests[id]
       ? `tested every ${rangeWord(programme.tests[id] ?? 0, programme.tests[id] ?? 0)}`
-      : 'not asked for';
+      : programme?.insurance?.includes(id)
+        ? 'tested after deaths, new animals, power cuts'
+        : 'not asked for';
   const lines = parameterIds.flatMap((id) => {
     const [was, is] = [
       `${band(before, id)}, ${tests(before, id)}`,

@@ -7,7 +7,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { dayOf } from '../../../core/time/day.ts';
 import { findProgramme } from '../../../core/catalogue/programmes.ts';
-import { judge, parameters, type ParameterId } from '../../../core/water/parameters.ts';
+import type { ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { useNow, usePlan, useReadings, useSetting, useSnapshot } from '../../api/data.ts';
 import { deleting, useWriting } from '../../api/writing.tsx';
@@ -16,7 +16,7 @@ import { Pick } from '../../parts/Pick.tsx';
 import { WaterMark } from '../../strip/waterMarks.tsx';
 import { EntryRow } from './EntryRow.tsx';
 import { ProgrammePanel } from './ProgrammePanel.tsx';
-import { bandWords, columnsOf, showFixed, testRows, type Column, type TestRow } from './tests.ts';
+import { bandWords, columnsOf, showFixed, testRows, verdictOf, type Column, type TestRow } from './tests.ts';
 import './water.css';
 
 const ParameterChart = lazy(() => import('./ParameterChart.tsx'));
@@ -56,12 +56,13 @@ function SystemWater({
   const snapshot = useSnapshot();
   const setting = useSetting();
   const readings = useReadings(system.id);
+  const plan = usePlan();
   const now = useNow();
   const [programmeOpen, setProgrammeOpen] = useState(false);
   const [chart, setChart] = useState<ParameterId | null>(null);
   const zone = snapshot.content('site', system.content.siteId)?.timeZone ?? 'UTC';
   const today = dayOf(now, zone);
-  const columns = columnsOf(snapshot, system, setting);
+  const columns = columnsOf(snapshot, system, setting, plan.incoming);
   const rows = testRows(snapshot, readings, zone);
   const programme = findProgramme(system.content.programmeId);
   const charted =
@@ -206,12 +207,16 @@ function Tests({
               const reading = row.values.get(column.id);
               if (!reading) return <TableCell key={column.id} align="right" aria-label="not tested" />;
               const { value, below, quality } = reading.content;
-              const verdict = judge(value, below, column.band, parameters[column.id].method.repeatability);
+              const verdict = verdictOf(column, value, below);
               return (
                 <TableCell key={column.id} align="right" className="figure">
                   <span className="vis" style={{ justifyContent: 'flex-end' }}>
                     {verdict !== 'in-band' && verdict !== 'no-band' && <WaterMark verdict={verdict} />}
-                    <span className={verdict === 'above' || verdict === 'below' ? 'late' : ''}>
+                    <span
+                      className={
+                        verdict === 'above' || verdict === 'below' || verdict === 'stripped' ? 'late' : ''
+                      }
+                    >
                       {showFixed(column, value, below)}
                     </span>
                     {quality === 'doubtful' && <span className="soft">?</span>}

@@ -7,6 +7,8 @@ const column = (some: Partial<Column> & Pick<Column, 'id'>): Column => ({
   unitLabel: 'mg/L',
   decimals: 3,
   band: null,
+  fromSource: false,
+  warnAtZero: false,
   ...some,
 });
 const phosphate = column({ id: 'phosphate', band: { lo: 0.03, hi: 0.1 } });

@@ -1,8 +1,17 @@
 import { fromStored, toStored, unitOf, formatNumber } from '../../../core/quantity/quantities.ts';
-import { parameterIds, parameters, type Band, type ParameterId } from '../../../core/water/parameters.ts';
-import { bandInForce, findProgramme } from '../../../core/catalogue/programmes.ts';
+import {
+  isStripped,
+  judge,
+  parameterIds,
+  parameters,
+  type Band,
+  type ParameterId,
+  type Verdict,
+} from '../../../core/water/parameters.ts';
+import { bandInForce, findProgramme, testsOf } from '../../../core/catalogue/programmes.ts';
 import { instantOfWhen } from '../../../contract/facts/when.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
+import type { IncomingWater } from '../../../contract/plan.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 import { unitFor } from '../../parts/units.ts';
 
@@ -14,11 +23,19 @@ export interface Column {
   unitLabel: string;
   decimals: number;
   band: Band | null;
+  /** The band follows the incoming water. */
+  fromSource: boolean;
+  warnAtZero: boolean;
 }
 type Setting = RecordContent<'setting'>;
 
 /** Only what this system tests: what its programme asks for, and what was ever tested. */
-export function columnsOf(snapshot: Snapshot, system: Stored<'system'>, setting: Setting): Column[] {
+export function columnsOf(
+  snapshot: Snapshot,
+  system: Stored<'system'>,
+  setting: Setting,
+  incoming: readonly IncomingWater[],
+): Column[] {
   const programme = findProgramme(system.content.programmeId);
   const channels = new Set(
     snapshot
@@ -29,7 +46,7 @@ export function columnsOf(snapshot: Snapshot, system: Stored<'system'>, setting:
           : [],
       ),
   );
-  const asked = parameterIds.filter((id) => channels.has(id) || programme?.tests[id] !== undefined);
+  const asked = parameterIds.filter((id) => channels.has(id) || testsOf(programme).includes(id));
   const shown =
     asked.length > 0
       ? asked
@@ -39,23 +56,34 @@ export function columnsOf(snapshot: Snapshot, system: Stored<'system'>, setting:
             : ['temperature', 'nitrate', 'ammonia', 'nitrite']
           ).includes(id),
         );
-  return shown.map((id) => {
-    const unit = unitFor(parameters[id].quantity, setting);
-    const { label, decimals } = unitOf(parameters[id].quantity, unit);
-    const stored = unit === parameters[id].quantity || unitIsStored(id, unit);
-    return {
+  return shown.map((id) => columnOf(id, system, setting, incoming));
+}
+
+/** One parameter of a system in the person's unit, with the band in force. */
+export function columnOf(
+  id: ParameterId,
+  system: Stored<'system'>,
+  setting: Setting,
+  incoming: readonly IncomingWater[],
+): Column {
+  const programme = findProgramme(system.content.programmeId);
+  const unit = unitFor(parameters[id].quantity, setting);
+  const { label, decimals } = unitOf(parameters[id].quantity, unit);
+  const stored = unit === parameters[id].quantity || unitIsStored(id, unit);
+  return {
+    id,
+    name: parameters[id].name,
+    unit,
+    unitLabel: label,
+    decimals: stored ? parameters[id].decimals : decimals,
+    warnAtZero: programme?.warnAtZero ?? false,
+    ...bandInForce(
+      programme,
+      system.content.bands as Partial<Record<ParameterId, Band>> | undefined,
       id,
-      name: parameters[id].name,
-      unit,
-      unitLabel: label,
-      decimals: stored ? parameters[id].decimals : decimals,
-      band: bandInForce(
-        programme,
-        system.content.bands as Partial<Record<ParameterId, Band>> | undefined,
-        id,
-      ),
-    };
-  });
+      incoming.find((one) => one.systemId === system.id && one.parameter === id)?.value ?? null,
+    ),
+  };
 }
 function unitIsStored(id: ParameterId, unit: string): boolean {
   return fromStored(parameters[id].quantity, 1, unit) === 1;
@@ -71,10 +99,21 @@ export function showFixed(column: Column, stored: number, below: boolean): strin
 }
 export function bandWords(column: Column): string {
   const { band } = column;
-  if (!band || (band.lo === null && band.hi === null)) return 'no band set';
+  if (!band || (band.lo === null && band.hi === null))
+    return column.fromSource ? 'no band set: incoming water not read yet' : 'no band set';
+  const { fromSource } = column;
+  if (fromSource && band.lo !== null && band.hi !== null)
+    return `as the source, ${showValue(column, band.lo)}–${showValue(column, band.hi)}`;
   if (band.lo === null) return `at most ${showValue(column, band.hi ?? 0)}`;
   if (band.hi === null) return `at least ${showValue(column, band.lo)}`;
   return `${showValue(column, band.lo)}–${showValue(column, band.hi)}`;
+}
+
+/** A value against its band; a nutrient below the lowest reading is a warning where the programme says so. */
+export function verdictOf(column: Column, stored: number, below: boolean): Verdict {
+  return isStripped(column.id, below, column.warnAtZero)
+    ? 'stripped'
+    : judge(stored, below, column.band, parameters[column.id].method.repeatability);
 }
 
 /** What was typed into one cell: nothing, a value, or why it cannot be. */

@@ -1,0 +1,17 @@
+import { addDays, dayOf, MS_PER_DAY, noonOf } from '../../time/day.ts';
+import { nextDayOf } from '../../time/recurrence.ts';
+import { instantOf } from '../facts.ts';
+import type { Evaluate } from '../evaluation.ts';
+
+/** Due on the first day of the recurrence after it was last done; never done: on the next one from today on. */
+export const season: Evaluate<'season'> = (rule, { facts, age, at, ageDays }) => {
+  const after = age.last ? dayOf(instantOf(age.last), facts.zone) : addDays(dayOf(at, facts.zone), -1);
+  const day = nextDayOf(rule.recurrence, rule.from, after);
+  if (day === null) return null;
+  const dueAt = (ageDays ?? 0) + (noonOf(day, facts.zone) - at) / MS_PER_DAY;
+  return {
+    kind: 'season',
+    survives: (exposureDays) => (exposureDays < dueAt - 1e-9 ? 1 : 0),
+    reason: { kind: 'season', recurrence: rule.recurrence, day },
+  };
+};

@@ -1,0 +1,51 @@
+import type { QuantityId } from '../quantity/quantities.ts';
+
+/** What can be read on a piece of equipment, and which way it goes as the part wears. */
+export interface Measure {
+  name: string;
+  quantity: QuantityId;
+  /** Whether the value rises or falls as the part wears or the store empties. */
+  worse: 'rises' | 'falls';
+  /** Standard deviation of the same thing read twice, in the stored unit; house default. */
+  repeatability: number;
+  decimals: number;
+}
+
+/** A new thing to read is a new entry. Repeatabilities are house defaults. */
+export const measures = {
+  hours: { name: 'Running hours', quantity: 'hours', worse: 'rises', repeatability: 1, decimals: 0 },
+  'pressure-drop': {
+    name: 'Pressure drop',
+    quantity: 'pressure',
+    worse: 'rises',
+    repeatability: 3,
+    decimals: 0,
+  },
+  flow: { name: 'Flow', quantity: 'flow', worse: 'falls', repeatability: 30, decimals: 0 },
+  'air-draw': { name: 'Air draw', quantity: 'flow', worse: 'falls', repeatability: 15, decimals: 0 },
+  rejection: { name: 'Rejection', quantity: 'share', worse: 'falls', repeatability: 0.3, decimals: 1 },
+  'product-tds': {
+    name: 'Product TDS',
+    quantity: 'dissolved-solids',
+    worse: 'rises',
+    repeatability: 0.5,
+    decimals: 0,
+  },
+  'probe-slope': { name: 'Probe slope', quantity: 'share', worse: 'falls', repeatability: 1, decimals: 0 },
+  'reference-error': {
+    name: 'Error against a reference, as a share of the tolerance',
+    quantity: 'share',
+    worse: 'rises',
+    repeatability: 15,
+    decimals: 0,
+  },
+  'column-left': { name: 'Media column', quantity: 'share', worse: 'falls', repeatability: 4, decimals: 0 },
+  'litres-left': { name: 'Water left', quantity: 'volume', worse: 'falls', repeatability: 0.5, decimals: 0 },
+  'metres-left': { name: 'Roll left', quantity: 'length', worse: 'falls', repeatability: 20, decimals: 0 },
+} as const satisfies Record<string, Measure>;
+export type MeasureId = keyof typeof measures;
+export const measureIds = Object.keys(measures) as [MeasureId, ...MeasureId[]];
+
+/** Measures that say how much of a store is left. */
+export const storeMeasureIds = ['litres-left', 'metres-left'] as const satisfies readonly MeasureId[];
+export type StoreMeasureId = (typeof storeMeasureIds)[number];

@@ -1,0 +1,120 @@
+import { useState } from 'react';
+import { dayOf } from '../../../core/time/day.ts';
+import { formatQuantity, toStored } from '../../../core/quantity/quantities.ts';
+import { instantOfWhen } from '../../../contract/facts/when.ts';
+import type { RecordContent, Stored } from '../../../contract/records.ts';
+import { useNow, useSetting, useSnapshot, useUnitReadings } from '../../api/data.ts';
+import { usePersonHere } from '../../api/person.ts';
+import { creating } from '../../api/writing.tsx';
+import { relativeWord, writeDay } from '../../parts/dates.ts';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { unitFor } from '../../parts/units.ts';
+import { useSend } from '../../parts/useSend.ts';
+
+const SHOWN = 4;
+
+/** What is read on a component: its last readings, and a field to read it now. */
+export function MeterReadings({ componentId }: { componentId: string }) {
+  const snapshot = useSnapshot();
+  const readings = useUnitReadings(componentId);
+  const channels = snapshot.all('channel').filter((channel) => channel.content.componentId === componentId);
+  if (channels.length === 0)
+    return <p className="soft">Nothing: hours, a pressure or a flow make its dates better.</p>;
+  return (
+    <ul className="plain">
+      {channels.map((channel) => (
+        <li key={channel.id} className="rule" style={{ padding: '6px 0' }}>
+          <Meter
+            channel={channel}
+            readings={readings.filter((reading) => reading.content.channelId === channel.id)}
+          />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Meter({ channel, readings }: { channel: Stored<'channel'>; readings: Stored<'reading'>[] }) {
+  const snapshot = useSnapshot();
+  const setting = useSetting();
+  const now = useNow();
+  const here = usePersonHere();
+  const [open, setOpen] = useState(false);
+  const [value, setValue] = useState<number | null>(null);
+  const { send, pending, error } = useSend(() => {
+    setValue(null);
+    setOpen(false);
+  });
+  const component = snapshot.content('component', channel.content.componentId);
+  const zone = snapshot.content('site', component?.siteId ?? null)?.timeZone ?? 'UTC';
+  const today = dayOf(now, zone);
+  const { quantity, name } = channel.content;
+  const unit = quantity === 'length' ? 'm' : unitFor(quantity, setting);
+  const last = readings
+    .flatMap((reading) => {
+      const at = instantOfWhen(reading.content.when, zone);
+      return at === null ? [] : [{ reading, day: dayOf(at, zone), at }];
+    })
+    .sort((a, b) => b.at - a.at)
+    .slice(0, SHOWN);
+  const save = () => {
+    if (value === null) return;
+    const content: RecordContent<'reading'> = {
+      channelId: channel.id,
+      when: { kind: 'instant', at: new Date(now).toISOString() },
+      value: toStored(quantity, value, unit),
+      below: false,
+      source: 'typed',
+      quality: 'good',
+      timing: null,
+      serviceId: null,
+      whoId: here.id,
+      note: '',
+    };
+    void send([creating('reading', content)], `${name}: ${formatQuantity(quantity, content.value, unit)}.`);
+  };
+  return (
+    <>
+      <div style={{ display: 'flex', justifyContent: 'space-between', gap: 12, flexWrap: 'wrap' }}>
+        <b>{name}</b>
+        <button type="button" className="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Leave it' : 'Read it now'}
+        </button>
+      </div>
+      {last.length === 0 && <p className="soft">Not read yet.</p>}
+      {last.map(({ reading, day }, i) => (
+        <div
+          key={reading.id}
+          className={i === 0 ? '' : 'soft'}
+          style={{ display: 'flex', justifyContent: 'space-between', gap: 12 }}
+        >
+          <span>
+            {writeDay(day, today, setting.dateFormat)}
+            {i === 0 && `, ${relativeWord(day, today)}`}
+          </span>
+          <span className="figure">
+            {formatQuantity(quantity, reading.content.value, unit)}
+            {reading.content.quality === 'doubtful' && ' ?'}
+          </span>
+        </div>
+      ))}
+      {open && (
+        <form
+          className="actions"
+          style={{ paddingTop: 8 }}
+          onSubmit={(event) => {
+            event.preventDefault();
+            save();
+          }}
+        >
+          <NumberField label={name} unit={unit} value={value} onChange={setValue} autoFocus />
+          <button type="submit" className="btn2" disabled={pending || value === null}>
+            Save the reading
+          </button>
+        </form>
+      )}
+      <ProblemNote error={error} />
+    </>
+  );
+}
