@@ -3,9 +3,9 @@ import { cautionIds } from '../core/catalogue/cautions.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { pathPlaces } from '../core/catalogue/types.ts';
 import { parameterIds } from '../core/water/parameters.ts';
-import { isRecurrence } from '../core/time/recurrence.ts';
 import { measureIds, storeMeasureIds } from '../core/rules/measures.ts';
 import { bandSides, conditionBases } from '../core/rules/rule.ts';
+import { recurrenceForm } from '../core/time/recurrenceForm.ts';
 import { choice, day, flag, name, number, text } from './fields.ts';
 
 // The schema of catalogue entries: what ships with the product and what a person adds obey the same one.
@@ -44,8 +44,9 @@ export const Rule = v.variant('kind', [
     kind: v.literal('season'),
     recurrence: v.pipe(
       name('The recurrence rule', 200),
-      v.check(
-        isRecurrence,
+      v.regex(
+        // that it can be read as a rule is checked by the store, which has the library for it
+        recurrenceForm,
         'The recurrence rule must be one of RFC 5545, like FREQ=YEARLY;BYMONTH=10;BYMONTHDAY=1.',
       ),
     ),

@@ -8,7 +8,7 @@ import type { RuleKind } from '../core/rules/rule.ts';
 import { addDays, dayOf, endOfDay, isRealDay, type Day, type Instant } from '../core/time/day.ts';
 import { isStripped, judge, parameters, type Band, type ParameterId } from '../core/water/parameters.ts';
 import { assembleJobs, type AssembledJob } from './facts/jobFacts.ts';
-import { defaultSetting, SETTING_ID, type RecordContent } from './records.ts';
+import { settingOf } from './settings.ts';
 import type { Snapshot } from './snapshot.ts';
 
 /** One job of a plan, exactly as the command line prints it. Days are local days at the site. */
@@ -160,11 +160,6 @@ function outOfBandOf(jobs: readonly AssembledJob[]): OutOfBand[] {
   return [...found.values()].sort(
     (a, b) => a.systemName.localeCompare(b.systemName) || a.parameter.localeCompare(b.parameter),
   );
-}
-
-/** The settings in force. */
-export function settingOf(snapshot: Snapshot): RecordContent<'setting'> {
-  return snapshot.content('setting', SETTING_ID) ?? defaultSetting;
 }
 
 const rounded = (chance: number): number => Math.round(chance * 10_000) / 10_000;

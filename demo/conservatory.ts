@@ -162,6 +162,7 @@ export const conservatory: ScenarioSite = {
         { kindId: 'substrate', name: 'Sand bed', jobs: { 'siphon-third': truth(30, 0.3, 0.9, 0.7) } },
         { kindId: 'emergency-stop', name: 'Emergency stop', jobs: { prove: truth(130, 0.1, 0.95, 0.6) } },
         { kindId: 'standby-power', name: 'Standby power', jobs: { test: truth(30, 0.05, 1, 0.8) } },
+        { kindId: 'heater', name: 'Heat exchanger', jobs: { check: truth(33, 0.1, 0.95, 0) } },
         {
           kindId: 'fasteners',
           name: 'Fasteners, plant room',

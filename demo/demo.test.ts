@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../core/time/day.ts';
 import { instantAtOf, makePlan } from '../contract/plan.ts';
-import type { Stored } from '../contract/records.ts';
+import type { RecordContent, Stored } from '../contract/records.ts';
+import { catalogue } from '../core/catalogue/index.ts';
 import { Snapshot } from '../contract/snapshot.ts';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import { openTestStore } from '../store/testing/fixtures.ts';
@@ -51,6 +52,27 @@ test('it shows what it promises: left off, past its window, resting, held, looke
   expect(row('RO membrane', 'replace').lastDoneSpan).not.toBeNull();
   expect(row('Intake strainer', 'brush').lastDone).toBeNull();
   expect(row('Skimmer', 'clear').skips).toBe(2);
+});
+
+test('at least one of everything: every kind and every job of the catalogue is there, done or looked after', () => {
+  const content = <K extends 'job' | 'component'>(kind: K): RecordContent<K>[] =>
+    demoWrites(TODAY).flatMap((write) =>
+      write.op === 'create' && write.kind === kind ? [write.content as RecordContent<K>] : [],
+    );
+  const jobs = new Set(content('job').map((job) => `${job.kindId}/${job.jobId}`));
+  const missing = catalogue
+    .filter((kind) => kind.id !== 'water-test')
+    .flatMap((kind) => kind.jobs.map((job) => `${kind.id}/${job.id}`))
+    .filter((job) => !jobs.has(job));
+  expect(missing).toEqual([]);
+  expect(content('component').length).toBeGreaterThanOrEqual(90);
+});
+
+test('the failing membrane and the drifted probe are called by what is read on them', () => {
+  expect(row('RO membrane', 'replace')).toMatchObject({ governs: { rule: 'condition' } });
+  expect(row('RO membrane', 'replace').sentence).toContain('Rejection falls');
+  expect(row('pH probe of the reactor', 'replace').sentence).toContain('under 85 %');
+  expect(row('Fleece roll', 'replace').governs?.rule).toBe('depletion');
 });
 
 describe('what was learned against what is true', () => {

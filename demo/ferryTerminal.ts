@@ -91,6 +91,12 @@ export const ferryTerminal: ScenarioSite = {
             },
           ],
         },
+        {
+          kindId: 'light',
+          name: 'Column light',
+          dutyHoursPerDay: 10,
+          jobs: { lens: truth(8, 0.3, 0.95, 0.5), fans: truth(90, 0.2, 0.95, 0.8) },
+        },
         { kindId: 'intake-strainer', name: 'Surge strainer', jobs: { brush: truth(26, 0.25, 0.95) } },
         { kindId: 'weir', name: 'Overflow of the column', jobs: { 'brush-teeth': truth(37, 0.2, 0.95) } },
         { kindId: 'effluent', name: 'Waste to the town sewer', jobs: { check: truth(7, 0.02, 1, 0.5) } },

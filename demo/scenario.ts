@@ -177,9 +177,9 @@ export const scenario: readonly ScenarioSite[] = [
               {
                 measure: 'probe-slope',
                 clean: 96,
-                perDay: -0.26,
+                perDay: -0.32,
                 scatter: 0.5,
-                everyDays: 20,
+                everyDays: 7,
                 startsDaysBefore: 50,
               },
             ],
@@ -196,6 +196,21 @@ export const scenario: readonly ScenarioSite[] = [
             jobs: { charge: truth(31, 0.2, 0.95), tip: truth(10, 0.3, 0.95, 0.5) },
           },
           { kindId: 'floor', name: 'Sump floor', jobs: { siphon: truth(23, 0.3, 0.95) } },
+          ...['Light, left', 'Light, right'].map((name) => ({
+            kindId: 'light',
+            name,
+            dutyHoursPerDay: 11,
+            jobs: { lens: truth(8, 0.3, 0.9, 0.5), fans: truth(92, 0.2, 0.95, 0.8) },
+          })),
+          { kindId: 'heater', name: 'Heater', jobs: { check: truth(30, 0.1, 0.95, 0) } },
+          { kindId: 'lids', name: 'Rim and braces', jobs: { wipe: truth(8, 0.3, 0.95, 0.3) } },
+          { kindId: 'reactor-pump', name: 'Skimmer pump', jobs: { 'strip-soak': truth(70, 0.2, 0.95) } },
+          {
+            kindId: 'conductivity-probe',
+            name: 'Salinity probe',
+            jobs: { check: truth(29, 0.2, 0.95), replace: truth(700, 0.05, 1, 0) },
+          },
+          { kindId: 'temperature-probe', name: 'Temperature probe', jobs: { check: truth(180, 0.1, 1, 0) } },
           {
             kindId: 'organic-resin',
             name: 'Organic resin',
@@ -233,6 +248,12 @@ export const scenario: readonly ScenarioSite[] = [
         components: [
           { kindId: 'floss', name: 'Floss', jobs: { replace: truth(8, 0.25, 0.9, 0.7) } },
           { kindId: 'sponge', name: 'Outlet sponge', jobs: { rinse: truth(5, 0.2, 0.95, 0.6) } },
+          {
+            kindId: 'light',
+            name: 'Light',
+            jobs: { lens: truth(8, 0.3, 0.9, 0.4), fans: truth(100, 0.2, 0.9) },
+          },
+          { kindId: 'temperature-probe', name: 'Temperature probe', jobs: { check: truth(185, 0.1, 1, 0) } },
           {
             kindId: 'reactor-pump',
             name: 'Circulation pump',
@@ -281,6 +302,8 @@ export const scenario: readonly ScenarioSite[] = [
         components: [
           { kindId: 'sock-cleaning', name: 'Cleaning sock', jobs: { 'fit-remove': truth(10, 0.2, 0.95, 0) } },
           { kindId: 'reagents', name: 'Test kits', jobs: { replace: truth(300, 0.1, 1, 0) } },
+          { kindId: 'heater', name: 'Heater', jobs: { check: truth(31, 0.1, 0.95, 0) } },
+          { kindId: 'tools', name: 'Nets of the quarantine', jobs: { disinfect: truth(8, 0.2, 0.95, 0) } },
           {
             kindId: 'alkalinity-monitor',
             name: 'Alkalinity monitor',
@@ -321,13 +344,13 @@ export const scenario: readonly ScenarioSite[] = [
                 kindId: 'ro-membrane',
                 name: 'RO membrane',
                 alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
-                jobs: { replace: truth(760, 0.2, 0.95, 1, { start: 'rough', leftSince: 500 }) },
+                jobs: { replace: truth(400, 0.2, 0.95, 1, { start: 'rough', leftSince: 500 }) },
                 // the membrane is failing: its rejection falls since five months
                 readings: [
                   {
                     measure: 'rejection',
                     clean: 97.8,
-                    perDay: -0.016,
+                    perDay: -0.022,
                     scatter: 0.15,
                     everyDays: 21,
                     startsDaysBefore: 150,
@@ -419,6 +442,9 @@ export const scenario: readonly ScenarioSite[] = [
             },
           },
           { kindId: 'sock-felt', name: 'Felt cup', jobs: { swap: truth(15, 0.2, 0.9, 0.8) } },
+          { kindId: 'chiller', name: 'Chiller', jobs: { condenser: truth(88, 0.2, 0.95) } },
+          { kindId: 'lids', name: 'Lid', jobs: { wipe: truth(15, 0.3, 0.95, 0.4) } },
+          { kindId: 'temperature-probe', name: 'Temperature probe', jobs: { check: truth(180, 0.1, 1, 0) } },
         ],
       },
     ],

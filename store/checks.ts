@@ -10,6 +10,7 @@ import {
   type RecordKind,
 } from '../contract/records.ts';
 import type { Snapshot } from '../contract/snapshot.ts';
+import { isRecurrence } from '../core/time/recurrence.ts';
 import { ownKindsOf } from '../contract/facts/definition.ts';
 import { placeOfJob } from '../contract/facts/places.ts';
 import { earliestOfWhen } from '../contract/facts/when.ts';
@@ -86,12 +87,17 @@ const checks: { [K in RecordKind]?: Check<K> } = {
           },
         ],
   job: (job, snapshot) => {
-    if (job.own) return [];
+    const seasons = [
+      ...seasonErrors(job.overrides.rules, '/overrides/rules'),
+      ...seasonErrors(job.own?.rules, '/own/rules'),
+    ];
+    if (job.own || seasons.length > 0) return seasons;
     const kind = findKind(job.kindId, ownKindsOf(snapshot));
     return kind?.jobs.some((one) => one.id === job.jobId)
       ? []
       : [{ pointer: '/jobId', detail: `The catalogue has no job “${job.jobId}” for “${job.kindId}”.` }];
   },
+  'own-kind': (kind) => kind.jobs.flatMap((one, i) => seasonErrors(one.rules, `/jobs/${i}/rules`)),
   service: (service, snapshot, now) =>
     notInFuture(service.when, zoneOfJob(service.jobId, snapshot), now, 'A job cannot be done in the future'),
   look: (look, snapshot, now) =>
@@ -114,6 +120,22 @@ export function meaningErrors(
     ...one,
     pointer: at + one.pointer,
   }));
+}
+
+function seasonErrors(
+  rules: RecordContent<'job'>['overrides']['rules'] | undefined,
+  pointer: string,
+): FieldError[] {
+  return (rules ?? []).flatMap((rule, i) =>
+    rule.kind === 'season' && !isRecurrence(rule.recurrence)
+      ? [
+          {
+            pointer: `${pointer}/${i}/recurrence`,
+            detail: `“${rule.recurrence}” is no recurrence rule that happens on whole days.`,
+          },
+        ]
+      : [],
+  );
 }
 
 function notInFuture(when: When, zone: string, now: number, detail: string): FieldError[] {

@@ -104,7 +104,7 @@ describe('a described tank on screen', () => {
     ]);
   });
   test('every job is in exactly one group, the overdue sock among what to do now', () => {
-    const groups = groupsOf(rows);
+    const groups = groupsOf(rows, []);
     expect(groups.flatMap((group) => group.rows).length).toBe(rows.length);
     expect(groups.find((group) => group.id === 'now')?.rows.map((row) => row.thing)).toContain(
       'Filter sock, felt',

@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { endOfDay } from '../../core/time/day.ts';
 import { instantAtOf, makePlan } from '../plan.ts';
-import type { RecordContent, RecordKind, Stored } from '../records.ts';
+import { defaultSetting, SETTING_ID, type RecordContent, type RecordKind, type Stored } from '../records.ts';
 import { Snapshot } from '../snapshot.ts';
+import { definitionsOf } from './definition.ts';
 import { assembleJobs } from './jobFacts.ts';
 
 const record = <K extends RecordKind>(kind: K, id: string, content: RecordContent<K>): Stored<K> => ({
@@ -198,5 +199,181 @@ describe('programmes', () => {
     expect(plan.outOfBand).toMatchObject([
       { systemName: 'Reef', parameter: 'nitrate', verdict: 'above', value: 25 },
     ]);
+  });
+});
+
+describe('what one job means for another', () => {
+  const job = (
+    id: string,
+    where: Partial<RecordContent<'job'>>,
+    kindId: string,
+    jobId: string,
+  ): Stored<'job'> =>
+    record('job', id, {
+      componentId: null,
+      systemId: null,
+      vesselId: null,
+      kindId,
+      jobId,
+      overrides: {},
+      own: null,
+      ...where,
+    });
+  const planOf = (records: Stored[], today = '2026-11-25') =>
+    makePlan(Snapshot.of([...base, ...records]), instantAtOf(today), today).jobs;
+  const pellets = [
+    record('component', 'pellets', component({ kindId: 'pellet-reactor', name: 'Pellets' })),
+    job('strip', { componentId: 'pellets' }, 'pellet-reactor', 'strip'),
+  ];
+  const pump = [
+    record('component', 'pump', component({ kindId: 'return-pump', name: 'Return pump' })),
+    job('soak', { componentId: 'pump' }, 'return-pump', 'strip-soak'),
+    record('service', 'soaked', service('2026-11-01', { jobId: 'soak' })),
+  ];
+
+  test('pellets that run on the same water shorten the return pump’s range, and the sentence says so', () => {
+    const [alone, beside] = [planOf(pump), planOf([...pump, ...pellets])].map((rows) =>
+      rows.find((row) => row.jobId === 'soak'),
+    );
+    expect((beside?.likely ?? '') < (alone?.likely ?? '')).toBe(true);
+    expect(beside?.sentence).toContain('Sooner with polymer pellets');
+    const resting = record(
+      'component',
+      'pellets',
+      component({ kindId: 'pellet-reactor', name: 'Pellets', status: 'off' }),
+    );
+    expect(planOf([...pump, ...pellets, resting]).find((row) => row.jobId === 'soak')?.likely).toBe(
+      alone?.likely,
+    );
+  });
+  test('biological work calls for an ammonia test the next day; a test answers it', () => {
+    const reef = record('system', 'reef', {
+      siteId: 'site',
+      name: 'Reef',
+      water: 'salt',
+      believedVolumeL: null,
+      note: '',
+      programmeId: 'balanced-reef',
+    });
+    const stripped = [
+      reef,
+      ...pellets,
+      job('ammonia', { systemId: 'reef' }, 'water-test', 'test-ammonia'),
+      record('channel', 'nh', {
+        componentId: null,
+        systemId: 'reef',
+        name: 'Ammonia',
+        quantity: 'concentration',
+        parameter: 'ammonia',
+      }),
+    ];
+    const tested = (day: string) =>
+      record('reading', `r${day}`, {
+        channelId: 'nh',
+        when: { kind: 'day', day },
+        value: 0.05,
+        below: true,
+        source: 'typed',
+        quality: 'good',
+        timing: 'before',
+        serviceId: null,
+        whoId: null,
+        note: '',
+      });
+    const rowOf = (records: Stored[]) => planOf(records).find((row) => row.jobId === 'ammonia');
+    expect(rowOf([...stripped, tested('2026-11-10')])).toMatchObject({
+      state: 'far-off',
+      recommended: null,
+      sentence: 'Nothing calls for it now.',
+    });
+    const worked = record('service', 'work', service('2026-11-23', { jobId: 'strip' }));
+    const called = rowOf([...stripped, tested('2026-11-10'), worked]);
+    expect(called).toMatchObject({ recommended: '2026-11-24', governs: { rule: 'after-event' } });
+    expect(called?.sentence).toContain('Biological work on Mon 23 Nov');
+    expect(rowOf([...stripped, tested('2026-11-24'), worked])?.recommended).toBeNull();
+  });
+  test('the side a person takes where keepers differ replaces the catalogue’s figures; own figures stay before it', () => {
+    const choosing = (choices: Record<string, string>) =>
+      record('setting', SETTING_ID, { ...defaultSetting, choices });
+    const carbon = [
+      record('component', 'carbon', component({ kindId: 'carbon', name: 'Carbon' })),
+      job('swap-carbon', { componentId: 'carbon' }, 'carbon', 'replace'),
+    ];
+    const rangeOf = (records: Stored[]) => {
+      const snapshot = Snapshot.of([...base, ...carbon, ...records]);
+      const [rule] = definitionsOf(snapshot)(snapshot.content('job', 'swap-carbon') ?? expect.fail()).rules;
+      return rule && 'range' in rule ? [rule.range.lo, rule.range.hi] : null;
+    };
+    expect(rangeOf([])).toEqual([7, 35]);
+    expect(rangeOf([choosing({ carbon: 'weekly' })])).toEqual([6, 8]);
+    expect(rangeOf([choosing({ carbon: 'a side nobody knows' })])).toEqual([7, 35]);
+    const own = { rules: [{ kind: 'wear' as const, range: { lo: 40, hi: 50 } }] };
+    expect(
+      rangeOf([
+        choosing({ carbon: 'weekly' }),
+        job('swap-carbon', { componentId: 'carbon', overrides: own }, 'carbon', 'replace'),
+      ]),
+    ).toEqual([40, 50]);
+  });
+  test('a sock only while cleaning is washed after dirt was stirred up', () => {
+    const only = record('setting', SETTING_ID, { ...defaultSetting, choices: { sock: 'cleaning' } });
+    const change = job('change', { systemId: 'reef' }, 'water-change', 'change');
+    const done = record('service', 'changed', service('2026-11-22', { jobId: 'change' }));
+    const sock = (records: Stored[]) =>
+      planOf([only, change, ...records]).find((row) => row.jobId === 'swap');
+    expect(sock([])?.recommended).toBeNull();
+    expect(sock([done])).toMatchObject({ recommended: '2026-11-22', state: 'past-window' });
+  });
+  test('water that comes in sets the bands of a flow-through system', () => {
+    const native = record('system', 'reef', {
+      siteId: 'site',
+      name: 'Kelp',
+      water: 'salt',
+      believedVolumeL: null,
+      note: '',
+      programmeId: 'flow-through',
+    });
+    const reading = (id: string, channelId: string, value: number) =>
+      record('reading', id, {
+        channelId,
+        when: { kind: 'day', day: '2026-11-20' },
+        value,
+        below: false,
+        source: 'typed',
+        quality: 'good',
+        timing: null,
+        serviceId: null,
+        whoId: null,
+        note: '',
+      });
+    const tank = [
+      native,
+      record('channel', 'tank', {
+        componentId: null,
+        systemId: 'reef',
+        name: 'Salinity',
+        quantity: 'salinity',
+        parameter: 'salinity',
+      }),
+      reading('t', 'tank', 27),
+    ];
+    const plan = (records: Stored[]) =>
+      makePlan(Snapshot.of([...base, ...records]), instantAtOf('2026-11-25'), '2026-11-25');
+    expect(plan(tank).outOfBand).toEqual([]);
+    const incoming = [
+      record('component', 'line', component({ kindId: 'intake-line', name: 'Line 1' })),
+      record('channel', 'in', {
+        componentId: 'line',
+        systemId: null,
+        name: 'Incoming water: salinity',
+        quantity: 'salinity',
+        parameter: 'salinity',
+      }),
+      reading('i', 'in', 24),
+    ];
+    expect(plan([...tank, ...incoming])).toMatchObject({
+      incoming: [{ parameter: 'salinity', value: 24, day: '2026-11-20' }],
+      outOfBand: [{ parameter: 'salinity', verdict: 'above', value: 27 }],
+    });
   });
 });

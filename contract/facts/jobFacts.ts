@@ -65,7 +65,9 @@ interface Index {
   channels: Map<string, Stored<'channel'>[]>;
   channelsOfSystem: Map<string, Stored<'channel'>[]>;
   readings: Map<string, Stored<'reading'>[]>;
+  /** Worked out once for all jobs of a system or a unit. */
   water: Map<string, WaterSeries[]>;
+  unitReadings: Map<string, UnitReading[]>;
   /** What jobs announce by being done, by the id of the unit or system it reaches. */
   announced: Map<string, Announced[]>;
 }
@@ -92,6 +94,7 @@ function indexOf(snapshot: Snapshot, placed: readonly PlacedJob[]): Index {
     channelsOfSystem: groupBy(snapshot.all('channel'), (one) => one.content.systemId),
     readings: groupBy(snapshot.all('reading'), (one) => one.content.channelId),
     water: new Map(),
+    unitReadings: new Map(),
   };
 }
 
@@ -104,7 +107,7 @@ function announcedBy(
   for (const { job, place, definition } of placed) {
     const kinds = [
       ...(definition.announces ?? []),
-      ...(definition.biological ? (['biological-work'] as const) : []),
+      ...(definition.biological && definition.work !== 'inspect' ? (['biological-work'] as const) : []),
     ];
     if (kinds.length === 0) continue;
     for (const service of services.get(job.id) ?? []) {
@@ -174,7 +177,8 @@ function factsOf(
     lifeEnds: events
       .filter((one) => one.record.content.endsLives)
       .map((one) => ({ at: one.at, what: eventWords[one.record.content.kind] })),
-    events: allEvents(job.id, place, events, index, at),
+    events:
+      calledBy(definition).size === 0 ? [] : callingEvents(job.id, definition, place, events, index, at),
     meter: unit.flatMap((one) => (one.measure === 'hours' ? [{ at: one.at, hours: one.value }] : [])),
     unitReadings: unit.filter((one) => one.measure !== 'hours'),
     store: job.content.store ?? noStoreFigures,
@@ -246,23 +250,28 @@ function statusAt(
   return { status: 'running', since: null, reason: null };
 }
 
-/** What people wrote down, and what other jobs announce; a job does not hear itself. */
-function allEvents(
+/** The kinds of event that its rules wait for. */
+const calledBy = (definition: JobDefinition): ReadonlySet<EventKind> =>
+  new Set(definition.rules.flatMap((rule) => (rule.kind === 'after-event' ? [rule.event] : [])));
+
+/** Events its rules wait for: those people wrote down, and what other jobs announce; a job does not hear itself. */
+function callingEvents(
   jobId: string,
+  definition: JobDefinition,
   place: JobPlace,
   written: readonly Dated<'event'>[],
   index: Index,
   at: Instant,
 ): JobFacts['events'] {
+  const kinds = calledBy(definition);
   const heard = [place.unit?.id ?? '', ...place.systemIds].flatMap((id) =>
-    (index.announced.get(id) ?? []).filter((one) => one.jobId !== jobId && one.at <= at),
+    (index.announced.get(id) ?? []).filter(
+      (one) => kinds.has(one.kind) && one.jobId !== jobId && one.at <= at,
+    ),
   );
-  const events = written.map(({ record: { content }, at: when }) => ({
-    kind: content.kind,
-    at: when,
-    note: content.note,
-  }));
-  if (heard.length === 0) return events;
+  const events = written.flatMap(({ record: { content }, at: when }) =>
+    kinds.has(content.kind) ? [{ kind: content.kind, at: when, note: content.note }] : [],
+  );
   return [...events, ...heard.map(({ kind, at: when, note }) => ({ kind, at: when, note }))].sort(
     (a, b) => a.at - b.at,
   );
@@ -271,6 +280,9 @@ function allEvents(
 /** What is read on the component and on its unit; hours came before channels said what they measure. */
 function unitReadingsOf(place: JobPlace, index: Index, zone: string, at: Instant): UnitReading[] {
   const ids = new Set([place.component?.id, place.unit?.id].filter((id) => id !== undefined));
+  const key = `${[...ids].join(' ')} ${at}`;
+  const known = index.unitReadings.get(key);
+  if (known) return known;
   const found: UnitReading[] = [];
   for (const id of ids) {
     for (const channel of index.channels.get(id) ?? []) {
@@ -286,7 +298,9 @@ function unitReadingsOf(place: JobPlace, index: Index, zone: string, at: Instant
           });
     }
   }
-  return found.sort((a, b) => a.at - b.at);
+  found.sort((a, b) => a.at - b.at);
+  index.unitReadings.set(key, found);
+  return found;
 }
 
 /** The last accepted reading of the water that comes in, by parameter. */

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { noonOf } from '../time/day.ts';
 import { sayReason } from './ruleReason.ts';
 import { chanceWord, count, dayWord, daysWord, listWord, rangeWord, relativeWord } from './words.ts';
 
@@ -130,6 +131,107 @@ describe('each kind of reason', () => {
         metered: false,
       },
       'Hours since the last one are not known; rated 8,000 to 9,000 h.',
+    ],
+    [
+      {
+        kind: 'water-test' as const,
+        parameter: 'phosphate' as const,
+        side: 'above' as const,
+        limit: 0.1,
+        latest: { value: 0.086, below: false, at: noonOf('2026-11-21', 'UTC') },
+        trend: { perWeek: 0.0123, readings: 4 },
+        systemName: null,
+      },
+      'Phosphate rises 0.0123 mg/L a week over 4 tests and was 0.086 mg/L on Sat 21 Nov; its limit is 0.1 mg/L.',
+    ],
+    [
+      {
+        kind: 'water-test' as const,
+        parameter: 'alkalinity' as const,
+        side: 'below' as const,
+        limit: 7.5,
+        latest: { value: 6.9, below: false, at: noonOf('2026-11-21', 'UTC') },
+        trend: null,
+        systemName: 'Trough',
+      },
+      'Alkalinity in Trough was 6.9 dKH on Sat 21 Nov, under 7.5 dKH.',
+    ],
+    [
+      {
+        kind: 'condition' as const,
+        measure: 'rejection' as const,
+        limit: 95,
+        clean: null,
+        latest: { value: 95.8, at: noonOf('2026-11-04', 'UTC') },
+        trend: { perDay: -0.016, readings: 8, from: 'readings' as const },
+      },
+      'Rejection falls 0.11 % a week by 8 readings and was 95.8 % on Wed 4 Nov; its limit is 95 %.',
+    ],
+    [
+      {
+        kind: 'condition' as const,
+        measure: 'pressure-drop' as const,
+        limit: 76,
+        clean: 26,
+        latest: { value: 81, at: noonOf('2026-11-24', 'UTC') },
+        trend: null,
+      },
+      'Pressure drop was 81 kPa on Tue 24 Nov, over 76 kPa (26 kPa when clean).',
+    ],
+    [
+      {
+        kind: 'condition' as const,
+        measure: 'flow' as const,
+        limit: 2240,
+        clean: 2800,
+        latest: { value: 2400, at: noonOf('2026-11-24', 'UTC') },
+        trend: { perDay: -5, readings: 1, from: 'earlier-cycles' as const },
+      },
+      'Flow falls 35 L/h a week by earlier cycles and was 2,400 L/h on Tue 24 Nov; its limit is 2,240 L/h (2,800 L/h when clean).',
+    ],
+    [
+      {
+        kind: 'depletion' as const,
+        store: 'metres-left' as const,
+        left: 640,
+        unusable: 100,
+        perDay: 63,
+        measured: true,
+      },
+      'About 6 m left, 1 m of it out of reach; 0.6 m a day by what was read.',
+    ],
+    [
+      {
+        kind: 'depletion' as const,
+        store: 'litres-left' as const,
+        left: 31,
+        unusable: 0,
+        perDay: 6,
+        measured: false,
+      },
+      'About 31 L left; 6 L a day as declared.',
+    ],
+    [
+      {
+        kind: 'season' as const,
+        recurrence: 'FREQ=YEARLY;BYMONTH=4,10;BYMONTHDAY=1',
+        day: '2027-04-01',
+      },
+      'Each year on 1 April and October: next Thu 1 Apr 2027.',
+    ],
+    [
+      { kind: 'season' as const, recurrence: 'FREQ=MONTHLY;INTERVAL=2', day: '2026-12-01' },
+      'Every 2 months: next Tue 1 Dec.',
+    ],
+    [
+      {
+        kind: 'after-event' as const,
+        event: 'biological-work' as const,
+        at: noonOf('2026-11-24', 'UTC'),
+        days: 1,
+        note: 'pellet reactor, strip',
+      },
+      'Biological work on Tue 24 Nov (pellet reactor, strip), due 1 day after it.',
     ],
     [
       { kind: 'every-nth' as const, n: 1, doneSince: 0, action: 'replace the lamp' },

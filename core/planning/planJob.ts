@@ -2,6 +2,7 @@ import { addDays, dayOf, MS_PER_DAY, type Day, type Instant } from '../time/day.
 import { instantAfterRunning } from '../time/runningClock.ts';
 import { isDueWhenFound } from '../wear/found.ts';
 import {
+  beginningOf,
   combine,
   daysUntilDue,
   FARTHEST_DAYS,
@@ -79,10 +80,16 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     return base;
   if (curves.length === 0) return { ...base, state: 'look-first', recommended: firstChance(context, today) };
 
-  const ages = possibleAges(age, context.at, facts.rests, (x) =>
-    curves.reduce((product, curve) => product * curve.survives(x), 1),
-  );
-  const oldest = Math.max(...ages.map((one) => one.days));
+  const ofLife = curves.filter((curve) => curve.clock === 'since-last-done');
+  const ages =
+    age.last === null && ofLife.length === 0
+      ? [{ days: 0, weight: 1 }]
+      : possibleAges(age, context.at, facts.rests, (x) =>
+          ofLife.reduce((product, curve) => product * curve.survives(x), 1),
+        );
+  const lifeDays = (chance: number) =>
+    ofLife.length === 0 ? null : daysUntilDue(combine(ofLife, [{ days: 0, weight: 1 }]), chance, 0);
+  const oldest = beginningOf(ages);
   const look = lastLook(facts.looks, age.last ? instantOf(age.last) : null);
   const lookInDays = look ? (look.at - context.at) / MS_PER_DAY : null;
   const notDueLook = look && !isDueWhenFound(look.found) ? lookInDays : null;
@@ -126,23 +133,23 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   );
 
   const lookable = facts.definition.foundScale !== 'none';
-  const roughOrUnknown = !exact && lookable && dueLook === null && !(notDueLook !== null && age.last);
+  // what was seen in the water or on a meter makes a date, however old the part is
+  const byAge = curves[ranked[0]?.index ?? 0]?.clock === 'since-last-done';
+  const roughOrUnknown =
+    !exact && byAge && lookable && dueLook === null && !(notDueLook !== null && age.last);
   const lookDay = roughOrUnknown
     ? lookWhenUnsure(age, inDays, toDay, context, today)
     : proposedLook === null
       ? null
       : toDay(Math.max(0, proposedLook));
   // a job nobody can look at and whose age nobody knows: do it at the next chance, and the count starts
-  const jobDay = !lookable && age.last === null ? firstChance(context, today) : toDay(inDays);
+  const jobDay = byAge && !lookable && age.last === null ? firstChance(context, today) : toDay(inDays);
   const days = {
     earliest: toDay(window.earliest),
     quarter: toDay(window.quarter),
     likely: toDay(window.likely),
     threeQuarters: toDay(window.threeQuarters),
-    latest:
-      dueLook === null
-        ? toDay(window.latest)
-        : toDay(dueLook + 0.2 * daysUntilDue(combine(curves, [{ days: 0, weight: 1 }]), 0.5, 0)),
+    latest: dueLook === null ? toDay(window.latest) : toDay(dueLook + 0.2 * (lifeDays(0.5) ?? 1)),
   };
   const state = stateOf({
     held: facts.held !== null,
@@ -173,11 +180,12 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     governs: share(ranked[0]),
     runnerUp: share(ranked[1]),
     governing: rules[ranked[0]?.index ?? 0] ?? null,
-    intervalDays: Math.max(0.5, daysUntilDue(combine(curves, [{ days: 0, weight: 1 }]), 1 / costRatio, 0)),
+    intervalDays: intervalOf(lifeDays(1 / costRatio)),
     rules,
   };
 }
 
+const intervalOf = (days: number | null): number | null => (days === null ? null : Math.max(0.5, days));
 const share = (one: { rule: RuleKind; chance: number } | undefined) =>
   one ? { rule: one.rule, chance: one.chance } : null;
 
@@ -282,7 +290,7 @@ function rulePlan(
   notDueLook: number | null,
   toDay: (inDays: number) => Day | null,
 ): RulePlan {
-  const oldest = Math.max(...ages.map((age) => age.days));
+  const oldest = beginningOf(ages);
   const alone = withLook(combine([curve], ages), curve.kind === 'wear' ? notDueLook : null, null);
   const day = (share: number) => toDay(daysUntilDue(alone, share, oldest));
   return {

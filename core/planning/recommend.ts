@@ -1,5 +1,12 @@
 import type { LookFact } from '../rules/facts.ts';
-import { combine, daysUntilDue, FARTHEST_DAYS, givenNotDueAt, type Curve } from '../rules/combine.ts';
+import {
+  beginningOf,
+  combine,
+  daysUntilDue,
+  FARTHEST_DAYS,
+  givenNotDueAt,
+  type Curve,
+} from '../rules/combine.ts';
 import type { PossibleAge } from '../rules/age.ts';
 import type { RuleCurve } from '../rules/evaluation.ts';
 import type { Lateness } from '../catalogue/types.ts';
@@ -36,7 +43,7 @@ export interface RecommendFacts {
  */
 export function recommend(facts: RecommendFacts): Recommendation {
   const { curves, ages } = facts;
-  const oldest = Math.max(...ages.map((age) => age.days));
+  const oldest = beginningOf(ages);
   const dayFor = (some: readonly RuleCurve[]): number => {
     if (some.length === 0) return FARTHEST_DAYS;
     const curve = conditioned(combine(some, ages), facts.lookedInDays);

@@ -9,7 +9,10 @@ const fresh = [{ days: 0, weight: 1 }];
 const lognormal = (lo: number, hi: number) => {
   const middle = Math.log(lo * hi) / 2;
   const sigma = Math.log(hi / lo) / (2 * 1.2815515655446004);
-  return { survives: (x: number) => (x <= 0 ? 1 : normalCdf((middle - Math.log(x)) / sigma)) };
+  return {
+    clock: 'since-last-done' as const,
+    survives: (x: number) => (x <= 0 ? 1 : normalCdf((middle - Math.log(x)) / sigma)),
+  };
 };
 const quantiles = [
   ['p10', 0.1],
@@ -52,7 +55,10 @@ describe('after a look that found it not due', () => {
   test.each(casesOf('lognormal remaining life'))('$id [$source]', (one) => {
     const age = numberIn(one, 'age');
     const { middle, tau } = beliefOfRange({ lo: numberIn(one, 'P10'), hi: numberIn(one, 'P90') });
-    const life = { survives: (x: number) => (x <= 0 ? 1 : normalCdf((middle - Math.log(x)) / tau)) };
+    const life = {
+      clock: 'since-last-done' as const,
+      survives: (x: number) => (x <= 0 ? 1 : normalCdf((middle - Math.log(x)) / tau)),
+    };
     const curve = givenNotDueAt(combine([life], [{ days: age, weight: 1 }]), 0);
     for (const [name, share] of quantiles)
       expect(Math.abs(age + daysUntilDue(curve, share, age) - numberOut(one, name))).toBeLessThanOrEqual(
@@ -73,7 +79,13 @@ describe('who governs', () => {
     expect(whoGoverns([lognormal(20, 40), lognormal(25, 60)], fresh)[0]).toBeCloseTo(expected, 2);
   });
   test('a step before everything else governs alone', () => {
-    const step = { survives: (x: number) => (x < 5 ? 1 : 0) };
+    const step = { clock: 'from-now' as const, survives: (x: number) => (x < 5 ? 1 : 0) };
     expect(whoGoverns([lognormal(50, 90), step], fresh)[1]).toBeGreaterThan(0.999);
+  });
+  test('what was seen counts from now, whatever the age of the part', () => {
+    const seen = { clock: 'from-now' as const, survives: (days: number) => (days < 5 ? 1 : 0) };
+    const old = [{ days: 700, weight: 1 }];
+    expect(daysUntilDue(combine([seen], old), 0.5, 700)).toBeCloseTo(5, 4);
+    expect(whoGoverns([lognormal(600, 900), seen], old)[1]).toBeGreaterThan(0);
   });
 });

@@ -7,13 +7,17 @@ export const FARTHEST_DAYS = 36_500;
 /** The chance that a job is not yet due, at each number of days from `at` (negative: in the past). */
 export type Curve = (daysFromNow: number) => number;
 
+type Curved = Pick<RuleCurve, 'survives' | 'clock'>;
+const valueAt = (curve: Curved, ageDays: number, daysFromNow: number): number =>
+  curve.survives(curve.clock === 'from-now' ? daysFromNow : ageDays + daysFromNow);
+
 /** Whichever comes first: the survivals multiply, over the ages the part may have. */
-export function combine(curves: readonly Pick<RuleCurve, 'survives'>[], ages: readonly PossibleAge[]): Curve {
+export function combine(curves: readonly Curved[], ages: readonly PossibleAge[]): Curve {
   return (daysFromNow) => {
     let sum = 0;
     for (const age of ages) {
       let product = age.weight;
-      for (const curve of curves) product *= curve.survives(age.days + daysFromNow);
+      for (const curve of curves) product *= valueAt(curve, age.days, daysFromNow);
       sum += product;
     }
     return sum;
@@ -34,7 +38,7 @@ export function daysUntilDue(curve: Curve, share: number, oldestAgeDays: number)
   let high = FARTHEST_DAYS;
   if (curve(high) > target) return FARTHEST_DAYS;
   if (curve(low) <= target) return low;
-  for (let i = 0; i < 38; i++) {
+  for (let i = 0; i < 32; i++) {
     // asinh steps: near days finely, far ones coarsely
     const middle = Math.sinh((Math.asinh(low) + Math.asinh(high)) / 2);
     if (curve(middle) > target) low = middle;
@@ -43,26 +47,32 @@ export function daysUntilDue(curve: Curve, share: number, oldestAgeDays: number)
   return high;
 }
 
-const GOVERN_POINTS = 240;
+/** What was seen may have made it due before anyone knows that it was ever done. */
+const SEEN_BACK_DAYS = 3650;
+
+/** How many days back a job may have fallen due: to its oldest possible last time, or as far as evidence goes. */
+export function beginningOf(ages: readonly PossibleAge[]): number {
+  const oldest = Math.max(...ages.map((age) => age.days));
+  return oldest === 0 ? SEEN_BACK_DAYS : oldest;
+}
+
+const GOVERN_POINTS = 140;
 
 /**
  * How likely each rule is to be the one that falls first: P(i governs) = ∫ fᵢ ∏ⱼ≠ᵢ Sⱼ.
  * @returns one chance per curve, summing to 1 (where nothing ever falls due: the first gets it)
  */
-export function whoGoverns(
-  curves: readonly Pick<RuleCurve, 'survives'>[],
-  ages: readonly PossibleAge[],
-): number[] {
+export function whoGoverns(curves: readonly Curved[], ages: readonly PossibleAge[]): number[] {
   if (curves.length <= 1) return curves.map(() => 1);
-  const oldest = Math.max(...ages.map((age) => age.days));
+  const oldest = beginningOf(ages);
   const reach = daysUntilDue(combine(curves, ages), 0.999, oldest);
   const chances = curves.map(() => 0);
   const from = Math.asinh(-oldest);
   const to = Math.asinh(Math.min(FARTHEST_DAYS, reach + 1));
-  let before = curves.map((curve) => ages.map((age) => curve.survives(age.days - oldest)));
+  let before = curves.map((curve) => ages.map((age) => valueAt(curve, age.days, -oldest)));
   for (let k = 1; k <= GOVERN_POINTS; k++) {
     const days = Math.sinh(from + ((to - from) * k) / GOVERN_POINTS);
-    const now = curves.map((curve) => ages.map((age) => curve.survives(age.days + days)));
+    const now = curves.map((curve) => ages.map((age) => valueAt(curve, age.days, days)));
     curves.forEach((_, i) => {
       ages.forEach((age, a) => {
         let others = age.weight;

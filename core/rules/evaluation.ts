@@ -73,10 +73,17 @@ export type RuleReason =
   | { kind: 'season'; recurrence: string; day: Day }
   | { kind: 'after-event'; event: EventKind; at: Instant; days: number; note: string };
 
-/** One rule turned into a curve: the chance that the life is longer than an exposure (days since last done). */
+/**
+ * What a curve counts: exposure since the job was last done (days), or days from `at`, for what was seen in the water,
+ * on a meter or in the calendar and holds whatever the age of the part.
+ */
+export type CurveClock = 'since-last-done' | 'from-now';
+
+/** One rule turned into a curve: the chance that the job is not yet due. */
 export interface RuleCurve {
   kind: RuleKind;
-  survives: (exposureDays: number) => number;
+  clock: CurveClock;
+  survives: (days: number) => number;
   reason: RuleReason;
   /** Only wear: what the records say, for the age at which a sudden failure should be forestalled. */
   grid?: WearGrid;

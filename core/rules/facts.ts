@@ -82,7 +82,7 @@ export interface JobFacts {
   rests: readonly Rest[];
   /** Events that ended an old life, with their words, oldest first. */
   lifeEnds: readonly { at: Instant; what: string }[];
-  /** Everything else that happened to its unit, system or place, oldest first. */
+  /** Events of the kinds its rules wait for, at its unit, system or place, oldest first. */
   events: readonly { kind: EventKind; at: Instant; note: string }[];
   meter: readonly MeterReading[];
   /** All other readings on its unit, oldest first. */

@@ -33,7 +33,7 @@ export const measures = {
   },
   'probe-slope': { name: 'Probe slope', quantity: 'share', worse: 'falls', repeatability: 1, decimals: 0 },
   'reference-error': {
-    name: 'Error against a reference, as a share of the tolerance',
+    name: 'Error, share of the tolerance',
     quantity: 'share',
     worse: 'rises',
     repeatability: 15,

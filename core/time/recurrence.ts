@@ -1,5 +1,6 @@
 import { RRuleTemporal } from 'rrule-temporal';
 import type { Day } from './day.ts';
+import { recurrenceForm } from './recurrenceForm.ts';
 
 /**
  * A recurrence rule of RFC 5545 in local calendar days ("FREQ=YEARLY;BYMONTH=4,10;BYMONTHDAY=1"). Days have no
@@ -29,8 +30,10 @@ export function nextDayOf(recurrence: string, from: Day, after: Day): Day | null
 
 /** True for a rule that can be read and happens by whole days at most once a day. */
 export function isRecurrence(recurrence: string): boolean {
-  if (!/^FREQ=(DAILY|WEEKLY|MONTHLY|YEARLY)(;[A-Z]+=[A-Z0-9,+-]+)*$/.test(recurrence)) return false;
-  if (/BY(HOUR|MINUTE|SECOND)=/.test(recurrence)) return false;
+  const fields = new Map(recurrence.split(';').map((part) => part.split('=') as [string, string]));
+  // the library drops months and days that do not exist instead of refusing them
+  if (!within(fields.get('BYMONTH'), 12) || !within(fields.get('BYMONTHDAY'), 31)) return false;
+  if (!recurrenceForm.test(recurrence) || /BY(HOUR|MINUTE|SECOND)=/.test(recurrence)) return false;
   try {
     return nextDayOf(recurrence, '2000-01-01', '2000-01-01') !== null;
   } catch {
@@ -38,3 +41,7 @@ export function isRecurrence(recurrence: string): boolean {
     return false;
   }
 }
+
+const within = (list: string | undefined, most: number): boolean =>
+  list === undefined ||
+  list.split(',').every((one) => Math.abs(Number(one)) >= 1 && Math.abs(Number(one)) <= most);

@@ -1,7 +1,7 @@
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Plan } from '../../contract/plan.ts';
-import { settingOf } from '../../contract/plan.ts';
+import { settingOf } from '../../contract/settings.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';

@@ -3,6 +3,7 @@ import type { Evaluate } from '../evaluation.ts';
 /** The chance of being due rises evenly from lo to hi; one figure is a step. */
 export const calendar: Evaluate<'calendar'> = (rule) => ({
   kind: 'calendar',
+  clock: 'since-last-done',
   survives: evenlyFrom(rule.range.lo, rule.range.hi),
   reason: { kind: 'calendar', range: rule.range },
 });

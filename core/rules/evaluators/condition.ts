@@ -13,7 +13,7 @@ const CLEAN_WITHIN_DAYS = 3;
  * Due when something read on the unit crosses its limit: by the readings since it was last done, with the slopes of
  * earlier cycles while there are fewer than three. Against the clean value it stays silent until one is known.
  */
-export const condition: Evaluate<'condition'> = (rule, { facts, age, at, ageDays }) => {
+export const condition: Evaluate<'condition'> = (rule, { facts, age, at }) => {
   const { worse, repeatability } = measures[rule.measure];
   const readings = facts.unitReadings.filter((reading) => reading.measure === rule.measure);
   const services = facts.services.map((service) => instantOf(service.done));
@@ -36,7 +36,8 @@ export const condition: Evaluate<'condition'> = (rule, { facts, age, at, ageDays
   if (!found || !latest) return null;
   return {
     kind: 'condition',
-    survives: (exposureDays) => found.survives(exposureDays - (ageDays ?? 0)),
+    clock: 'from-now',
+    survives: found.survives,
     reason: {
       kind: 'condition',
       measure: rule.measure,

@@ -11,7 +11,7 @@ const USE_SPREAD = 0.2;
  * Due when what can be used of a store is used up. The daily use is measured from what was read since it was filled;
  * without two readings it is what a person declared. Neither known: silent.
  */
-export const depletion: Evaluate<'depletion'> = (rule, { facts, age, at, ageDays }) => {
+export const depletion: Evaluate<'depletion'> = (rule, { facts, age, at }) => {
   const filledAt = age.last ? instantOf(age.last) : null;
   const { capacity, unusable, usePerDay } = facts.store;
   const read = facts.unitReadings
@@ -28,8 +28,9 @@ export const depletion: Evaluate<'depletion'> = (rule, { facts, age, at, ageDays
   const daysLeft = (last.value - (unusable ?? 0)) / perDay;
   return {
     kind: 'depletion',
-    survives: (exposureDays) => {
-      const days = exposureDays - (ageDays ?? 0) - last.days;
+    clock: 'from-now',
+    survives: (fromNow) => {
+      const days = fromNow - last.days;
       if (days <= 0) return daysLeft > 0 ? 1 : 0;
       return daysLeft <= 0 ? 0 : normalCdf(Math.log(daysLeft / days) / USE_SPREAD);
     },

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { definitionOf } from '../../catalogue/index.ts';
 import { MS_PER_DAY } from '../../time/day.ts';
 import type { Band } from '../../water/parameters.ts';
+import { isRecurrence } from '../../time/recurrence.ts';
 import { jobAge } from '../age.ts';
 import { evaluate } from '../evaluate.ts';
 import { emptyFacts, emptySeries } from '../testing/emptyFacts.ts';
@@ -44,6 +45,9 @@ const tests = (
     },
   ],
 });
+/** The first whole day from now by which it is more likely due than not. */
+const halfDay = (curve: ReturnType<typeof evaluate>): number =>
+  [...Array(60).keys()].find((days) => (curve?.survives(days) ?? 1) < 0.5) ?? Number.POSITIVE_INFINITY;
 const waterTest = (some: Partial<JobFacts>) =>
   evaluate({ kind: 'water-test', parameter: 'phosphate' }, context(some));
 
@@ -51,15 +55,15 @@ describe('water test', () => {
   test('over its band: due since that test', () => {
     const curve = waterTest(tests([20, 0.05], [6, 0.15]));
     expect(curve?.reason).toMatchObject({ kind: 'water-test', trend: null, latest: { value: 0.15 } });
-    expect(curve?.survives(23.9)).toBe(1);
-    expect(curve?.survives(24.1)).toBe(0);
+    expect(curve?.survives(-6.1)).toBe(1);
+    expect(curve?.survives(-5.9)).toBe(0);
   });
   test('a steady rise is projected to its limit', () => {
     // 0.05 to 0.086 in 18 days: 0.002 a day, so 0.10 about 7 days after the last test
     const curve = waterTest(tests([19, 0.05], [13, 0.062], [7, 0.074], [1, 0.086]));
     expect(curve?.reason).toMatchObject({ trend: { readings: 4 } });
-    expect(curve?.survives(30)).toBeGreaterThan(0.95);
-    const half = [...Array(40).keys()].find((days) => (curve?.survives(30 + days) ?? 1) < 0.5);
+    expect(curve?.survives(0)).toBeGreaterThan(0.95);
+    const half = halfDay(curve);
     expect(half).toBeGreaterThanOrEqual(5);
     expect(half).toBeLessThanOrEqual(8);
   });
@@ -85,6 +89,172 @@ describe('water test', () => {
   });
 });
 
+describe('water test at the other side', () => {
+  const alkalinity = (values: readonly [number, number][]) => ({
+    water: [
+      {
+        ...emptySeries,
+        parameter: 'alkalinity' as const,
+        band: { lo: 7.5, hi: 9 },
+        readings: values.map(([days, value]) => ({ at: ago(days), value, below: false, timing: null })),
+      },
+    ],
+  });
+  const falling = alkalinity([
+    [21, 8.6],
+    [14, 8.3],
+    [7, 8.0],
+    [1, 7.75],
+  ]);
+  test('a fall is projected to the low end, and only where the rule asks for that side', () => {
+    const below = evaluate({ kind: 'water-test', parameter: 'alkalinity', side: 'below' }, context(falling));
+    // 0.0425 a day from 7.75: six days after the last test
+    expect(below?.reason).toMatchObject({ side: 'below', limit: 7.5 });
+    expect(halfDay(below)).toBeGreaterThanOrEqual(3);
+    expect(halfDay(below)).toBeLessThanOrEqual(8);
+    expect(evaluate({ kind: 'water-test', parameter: 'alkalinity' }, context(falling))).toBeNull();
+  });
+  test('either end', () => {
+    const rule = { kind: 'water-test' as const, parameter: 'alkalinity' as const, side: 'either' as const };
+    expect(evaluate(rule, context(falling))?.reason).toMatchObject({ side: 'below' });
+    expect(evaluate(rule, context(alkalinity([[2, 9.6]])))?.reason).toMatchObject({
+      side: 'above',
+      trend: null,
+    });
+  });
+});
+
+describe('condition', () => {
+  const pressure = (values: readonly [number, number, ('after' | null)?][], some: Partial<JobFacts> = {}) =>
+    context({
+      unitReadings: values.map(([days, value, timing = null]) => ({
+        measure: 'pressure-drop' as const,
+        at: ago(days),
+        value,
+        timing,
+      })),
+      ...some,
+    });
+  const rule = {
+    kind: 'condition' as const,
+    measure: 'pressure-drop' as const,
+    limit: 50,
+    against: 'rise-over-clean' as const,
+  };
+  const steady = [
+    [29.5, 25, 'after'],
+    [22, 35],
+    [15, 45],
+    [8, 55],
+    [1, 65],
+  ] as [number, number, 'after'?][];
+  test('a rise over the clean value is projected: 25 clean, 1.4 a day, 75 about a week after the last', () => {
+    const curve = evaluate(rule, pressure(steady));
+    expect(curve?.reason).toMatchObject({ limit: 75, clean: 25, trend: { from: 'readings' } });
+    expect(halfDay(curve)).toBeGreaterThanOrEqual(4);
+    expect(halfDay(curve)).toBeLessThanOrEqual(8);
+  });
+  test('over its limit: due since that reading; the reading’s own error is not over', () => {
+    expect(evaluate(rule, pressure([...steady, [0.5, 81]]))?.reason).toMatchObject({ trend: null });
+    expect(evaluate(rule, pressure([...steady.slice(0, 1), [0.5, 76]]))?.reason).not.toMatchObject({
+      trend: null,
+    });
+  });
+  test('nobody knows the clean value: silent, not guessed', () =>
+    expect(evaluate(rule, pressure(steady.slice(1)))).toBeNull());
+  test('with few readings of its own the slopes of earlier cycles speak, and it says so', () => {
+    const services = [90, 60, 30].map((days) => ({
+      done: { kind: 'exact' as const, at: ago(days) },
+      found: null,
+      shareDone: 1,
+    }));
+    const earlier = [60, 90].flatMap((from): [number, number, ('after' | null)?][] => [
+      [from - 0.5, 25, 'after'],
+      [from - 10, 39],
+      [from - 20, 54],
+      [from - 29, 66],
+    ]);
+    const curve = evaluate(
+      rule,
+      pressure([...earlier.sort((a, b) => b[0] - a[0]), [29.5, 25, 'after'], [10, 55]], { services }),
+    );
+    expect(curve?.reason).toMatchObject({ trend: { from: 'earlier-cycles' } });
+    expect(halfDay(curve)).toBeLessThanOrEqual(6);
+  });
+  test('a share of the clean value falls: flow under 80 %', () => {
+    const flow = (value: number, days: number) => ({
+      measure: 'flow' as const,
+      at: ago(days),
+      value,
+      timing: null,
+    });
+    const facts = context({ unitReadings: [flow(2800, 29), flow(2500, 15), flow(2150, 1)] });
+    const curve = evaluate(
+      { kind: 'condition', measure: 'flow', limit: 80, against: 'share-of-clean' },
+      facts,
+    );
+    expect(curve?.reason).toMatchObject({ limit: 2240, trend: null });
+  });
+});
+
+describe('depletion', () => {
+  const rule = { kind: 'depletion' as const, store: 'litres-left' as const };
+  const store = { capacity: 60, unusable: 6, usePerDay: 6 };
+  const litres = (days: number, value: number) => ({
+    measure: 'litres-left' as const,
+    at: ago(days),
+    value,
+    timing: null,
+  });
+  const filled = (days: number) => [
+    { done: { kind: 'exact' as const, at: ago(days) }, found: null, shareDone: 1 },
+  ];
+  test('as declared: 54 usable litres at 6 a day last nine days from filling', () => {
+    const curve = evaluate(rule, context({ store, services: filled(4) }));
+    expect(curve?.reason).toMatchObject({ measured: false, perDay: 6, left: 36 });
+    expect(curve?.survives(5)).toBeCloseTo(0.5, 6);
+  });
+  test('read once: the measured rate replaces the declared one', () => {
+    const curve = evaluate(rule, context({ store, services: filled(4), unitReadings: [litres(0, 20)] }));
+    expect(curve?.reason).toMatchObject({ measured: true, perDay: 10, left: 20 });
+    expect(curve?.survives(1.4)).toBeCloseTo(0.5, 6);
+  });
+  test('nothing known: silent; used up already: due', () => {
+    expect(evaluate(rule, context({ services: filled(4) }))).toBeNull();
+    const empty = evaluate(rule, context({ store, services: filled(4), unitReadings: [litres(1, 5)] }));
+    expect(empty?.survives(0)).toBe(0);
+  });
+});
+
+describe('season', () => {
+  // RFC 5545: yearly in April and October on the first
+  const rule = {
+    kind: 'season' as const,
+    recurrence: 'FREQ=YEARLY;BYMONTH=4,10;BYMONTHDAY=1',
+    from: '2000-01-01',
+  };
+  test('due on the first day of the recurrence after it was last done', () => {
+    // last done 26 October: 1 April comes 127 days after 25 November
+    const curve = evaluate(rule, context({}));
+    expect(curve?.reason).toMatchObject({ day: '2027-04-01' });
+    expect(curve?.survives(126)).toBe(1);
+    expect(curve?.survives(127.01)).toBe(0);
+  });
+  test('missed: due since that day', () => {
+    const services = [{ done: { kind: 'exact' as const, at: ago(90) }, found: null, shareDone: 1 }];
+    const curve = evaluate(rule, context({ services }));
+    expect(curve?.reason).toMatchObject({ day: '2026-10-01' });
+    expect(curve?.survives(0)).toBe(0);
+  });
+  test('never done: the next one', () =>
+    expect(evaluate(rule, context({ services: [] }))?.reason).toMatchObject({ day: '2027-04-01' }));
+  test('what is no rule of whole days is refused', () => {
+    expect(isRecurrence(rule.recurrence)).toBe(true);
+    for (const text of ['FREQ=HOURLY', 'FREQ=YEARLY;BYHOUR=3', 'FREQ=YEARLY;BYMONTH=13', 'every spring'])
+      expect(isRecurrence(text)).toBe(false);
+  });
+});
+
 describe('after an event', () => {
   const rule = { kind: 'after-event' as const, event: 'replaced' as const, days: 2 };
   test('silent while nothing happened since the last time', () => {
@@ -94,8 +264,8 @@ describe('after an event', () => {
   });
   test('due so many days after it', () => {
     const curve = evaluate(rule, context({ events: [{ kind: 'replaced', at: ago(1), note: 'membrane' }] }));
-    expect(curve?.survives(30.9)).toBe(1);
-    expect(curve?.survives(31.1)).toBe(0);
+    expect(curve?.survives(0.9)).toBe(1);
+    expect(curve?.survives(1.1)).toBe(0);
     expect(curve?.reason).toMatchObject({ note: 'membrane' });
   });
 });

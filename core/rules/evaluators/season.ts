@@ -4,14 +4,15 @@ import { instantOf } from '../facts.ts';
 import type { Evaluate } from '../evaluation.ts';
 
 /** Due on the first day of the recurrence after it was last done; never done: on the next one from today on. */
-export const season: Evaluate<'season'> = (rule, { facts, age, at, ageDays }) => {
+export const season: Evaluate<'season'> = (rule, { facts, age, at }) => {
   const after = age.last ? dayOf(instantOf(age.last), facts.zone) : addDays(dayOf(at, facts.zone), -1);
   const day = nextDayOf(rule.recurrence, rule.from, after);
   if (day === null) return null;
-  const dueAt = (ageDays ?? 0) + (noonOf(day, facts.zone) - at) / MS_PER_DAY;
+  const dueInDays = (noonOf(day, facts.zone) - at) / MS_PER_DAY;
   return {
     kind: 'season',
-    survives: (exposureDays) => (exposureDays < dueAt - 1e-9 ? 1 : 0),
+    clock: 'from-now',
+    survives: (days) => (days < dueInDays - 1e-9 ? 1 : 0),
     reason: { kind: 'season', recurrence: rule.recurrence, day },
   };
 };

@@ -21,6 +21,7 @@ export const usage: Evaluate<'usage'> = (rule, { facts, age, at, ageDays }) => {
   const offset = usedHours === null || ageDays === null ? 0 : usedHours - ageDays * hoursPerDay;
   return {
     kind: 'usage',
+    clock: 'since-last-done',
     survives: (exposureDays) => fresh(offset + exposureDays * hoursPerDay),
     reason: { kind: 'usage', ratedHours: rule.ratedHours, usedHours, hoursPerDay, metered: metered !== null },
   };

@@ -17,7 +17,7 @@ type Leaving = {
  * limit, it stays silent. Of several systems served, whichever leaves first.
  */
 export const waterTest: Evaluate<'water-test'> = (rule, context) => {
-  const { facts, ageDays } = context;
+  const { facts } = context;
   const several = facts.water.some((one) => one.systemId !== facts.water[0]?.systemId);
   const leaving = facts.water
     .filter((series) => series.parameter === rule.parameter)
@@ -29,8 +29,8 @@ export const waterTest: Evaluate<'water-test'> = (rule, context) => {
   if (!first) return null;
   return {
     kind: 'water-test',
-    survives: (exposureDays) =>
-      leaving.reduce((product, one) => product * one.survives(exposureDays - (ageDays ?? 0)), 1),
+    clock: 'from-now',
+    survives: (days) => leaving.reduce((product, one) => product * one.survives(days), 1),
     reason: first.reason,
   };
 };

@@ -10,6 +10,7 @@ export const wear: Evaluate<'wear'> = (rule, { age, facts }) => {
   const end = lastBreak >= 0 ? facts.lifeEnds.at(-1) : undefined;
   return {
     kind: 'wear',
+    clock: 'since-last-done',
     survives: tabulateWearSurvival(grid),
     grid,
     reason: {

@@ -26,7 +26,14 @@ export function Differences({
     jobs.filter(({ content }) => changeByChoice({ [id]: option }, `${content.kindId}/${content.jobId}`))
       .length;
   return (
-    <ul className="plain" style={{ display: 'grid', gap: 16 }}>
+    <ul
+      className="plain"
+      style={{
+        display: 'grid',
+        gap: '20px 32px',
+        gridTemplateColumns: 'repeat(auto-fill, minmax(min(440px, 100%), 1fr))',
+      }}
+    >
       {(disagreements as readonly (Disagreement & { id: DisagreementId })[]).map(
         ({ id, question, options }) => (
           <li key={id}>
@@ -42,11 +49,12 @@ export function Differences({
                     <input
                       type="radio"
                       name={id}
+                      style={{ accentColor: 'var(--petrol)' }}
                       checked={(choices[id] ?? null) === (option?.id ?? null)}
                       onChange={() => set(id, option?.id ?? null)}
                     />
                     <span>
-                      {option?.label ?? 'not chosen'}{' '}
+                      {option?.label ?? 'not chosen'}:{' '}
                       <span className="soft">
                         {option?.who ?? 'The catalogue and the programme stand.'}
                         {count > 0 && ` Changes ${count === 1 ? '1 job' : `${count} jobs`} here.`}

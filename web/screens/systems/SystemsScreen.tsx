@@ -1,13 +1,18 @@
 import Button from '@mui/material/Button';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { DateWord } from '../../parts/JobLine.tsx';
 import { litresOf } from '../../parts/litres.ts';
+import { Search } from '../../parts/Search.tsx';
+import { wordsIn } from '../../parts/wordsIn.ts';
 import { StateWord } from '../../strip/marks.tsx';
 import { visitWords } from '../first-run/VisitStep.tsx';
 import { waterWords } from '../first-run/WaterStep.tsx';
+
+const FEW_SYSTEMS = 3;
+const MOST_FOUND = 12;
 
 /** Every body of water, by place where there is more than one: how much it holds, and what is next. */
 export function SystemsScreen() {
@@ -15,65 +20,125 @@ export function SystemsScreen() {
   const plan = usePlan();
   const { units, dateFormat } = useSetting();
   const sites = snapshot.all('site').sort((a, b) => a.content.name.localeCompare(b.content.name));
-  const systems = snapshot.all('system').sort((a, b) => a.content.name.localeCompare(b.content.name));
+  const all = snapshot.all('system').sort((a, b) => a.content.name.localeCompare(b.content.name));
+  const [params, setParams] = useSearchParams();
+  const typed = params.get('q') ?? '';
+  const search = (q: string) => setParams(q ? { q } : {}, { replace: true });
+  const components = snapshot.all('component').filter((one) => one.content.status !== 'removed');
+  const placeOf = (siteId: string) => snapshot.content('site', siteId)?.name ?? '';
+  const systems = all.filter((system) =>
+    wordsIn(`${system.content.name} ${placeOf(system.content.siteId)}`, typed),
+  );
+  const found =
+    typed === '' ? [] : components.filter((one) => wordsIn(one.content.name, typed)).slice(0, MOST_FOUND);
+  const folded = (params.get('fold') ?? '').split(',').filter(Boolean);
+  const fold = (siteId: string) =>
+    setParams(
+      (before) => {
+        const next = folded.includes(siteId) ? folded.filter((one) => one !== siteId) : [...folded, siteId];
+        const after = new URLSearchParams(before);
+        if (next.length > 0) after.set('fold', next.join(','));
+        else after.delete('fold');
+        return after;
+      },
+      { replace: true },
+    );
   return (
     <main className="page">
       <header className="head">
         <h1>Systems</h1>
         <span className="grow" />
+        {(all.length > FEW_SYSTEMS || typed) && <Search value={typed} onChange={search} />}
         <Button component={Link} to="/describe" variant="contained">
           Describe a system
         </Button>
       </header>
-      {systems.length === 0 && (
+      {all.length === 0 && (
         <p className="datum" style={{ paddingTop: 12 }}>
           Your tanks will stand here: each with its water, its path and its jobs. Describe the first one.
         </p>
       )}
-      {sites.map((site) => (
-        <section key={site.id} style={{ marginBottom: 24 }}>
-          <div
-            className="datum"
-            style={{ display: 'flex', justifyContent: 'space-between', gap: 16, padding: '6px 0' }}
-          >
-            <h2>{site.content.name}</h2>
-            <span className="soft">
-              {site.content.visits ? visitWords(site.content.visits) : 'no usual day'}
-            </span>
-          </div>
+      {found.length > 0 && (
+        <section className="datum" style={{ padding: '6px 0 20px' }}>
+          <h2>Equipment called so</h2>
           <ul className="plain">
-            {systems
-              .filter((system) => system.content.siteId === site.id)
-              .map((system) => {
-                const litres = litresOf(snapshot, system.id);
-                const rows = plan.jobs.filter((row) => row.systemIds.includes(system.id));
-                return (
-                  <li key={system.id} className="rule" style={{ padding: '10px 0' }}>
-                    <Link to={`/systems/${system.id}`} className="systemline">
-                      <span>
-                        <span
-                          className="name"
-                          style={{ font: '690 18px/22px var(--head)', fontStretch: '80%' }}
-                        >
-                          {system.content.name}
-                        </span>
-                        <br />
-                        <span className="soft">
-                          {waterWords[system.content.water]},{' '}
-                          {litres === null
-                            ? 'litres not measured'
-                            : formatQuantity('volume', litres, units.volume)}
-                        </span>
-                      </span>
-                      <span className="soft">{countWords(rows)}</span>
-                      <span>{rows[0] && <Next row={rows[0]} style={dateFormat} />}</span>
-                    </Link>
-                  </li>
-                );
-              })}
+            {found.map((one) => (
+              <li key={one.id} className="rule" style={{ padding: '6px 0' }}>
+                <Link to={`/components/${one.id}`}>
+                  <b>{one.content.name}</b>{' '}
+                  <span className="soft">
+                    {one.content.systemIds
+                      .flatMap((id) => snapshot.content('system', id)?.name ?? [])
+                      .join(', ')}
+                  </span>
+                </Link>
+              </li>
+            ))}
           </ul>
         </section>
-      ))}
+      )}
+      {typed !== '' && found.length === 0 && systems.length === 0 && (
+        <p className="datum" style={{ paddingTop: 12 }}>
+          Nothing is called “{typed}”.
+        </p>
+      )}
+      {sites
+        .filter((site) => typed === '' || systems.some((system) => system.content.siteId === site.id))
+        .map((site) => (
+          <section key={site.id} style={{ marginBottom: 24 }}>
+            <div
+              className="datum"
+              style={{ display: 'flex', justifyContent: 'space-between', gap: 16, padding: '6px 0' }}
+            >
+              <h2>{site.content.name}</h2>
+              <span className="soft">
+                {site.content.visits ? visitWords(site.content.visits) : 'no usual day'}
+                {sites.length > 1 && (
+                  <button
+                    type="button"
+                    className="pick"
+                    style={{ marginLeft: 12 }}
+                    aria-expanded={!folded.includes(site.id)}
+                    onClick={() => fold(site.id)}
+                  >
+                    {folded.includes(site.id) ? 'Show them' : 'Fold'}
+                  </button>
+                )}
+              </span>
+            </div>
+            <ul className="plain" hidden={folded.includes(site.id)}>
+              {systems
+                .filter((system) => system.content.siteId === site.id)
+                .map((system) => {
+                  const litres = litresOf(snapshot, system.id);
+                  const rows = plan.jobs.filter((row) => row.systemIds.includes(system.id));
+                  return (
+                    <li key={system.id} className="rule" style={{ padding: '10px 0' }}>
+                      <Link to={`/systems/${system.id}`} className="systemline">
+                        <span>
+                          <span
+                            className="name"
+                            style={{ font: '690 18px/22px var(--head)', fontStretch: '80%' }}
+                          >
+                            {system.content.name}
+                          </span>
+                          <br />
+                          <span className="soft">
+                            {waterWords[system.content.water]},{' '}
+                            {litres === null
+                              ? 'litres not measured'
+                              : formatQuantity('volume', litres, units.volume)}
+                          </span>
+                        </span>
+                        <span className="soft">{countWords(rows)}</span>
+                        <span>{rows[0] && <Next row={rows[0]} style={dateFormat} />}</span>
+                      </Link>
+                    </li>
+                  );
+                })}
+            </ul>
+          </section>
+        ))}
     </main>
   );
 }

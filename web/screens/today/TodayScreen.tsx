@@ -2,7 +2,9 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useSearchParams } from 'react-router';
+import { visitDays } from '../../../core/planning/visits.ts';
 import { dayOf } from '../../../core/time/day.ts';
+import type { DateStyle } from '../../../core/explain/words.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { clockIn, longDay, relativeWord, writeDay } from '../../parts/dates.ts';
@@ -10,18 +12,19 @@ import { JobLine, OpenLink } from '../../parts/JobLine.tsx';
 import { JobCautions } from '../../parts/JobCautions.tsx';
 import { LogJob } from '../../parts/LogJob.tsx';
 import { ProveRunning } from '../../parts/ProveRunning.tsx';
+import { Search } from '../../parts/Search.tsx';
 import { Pick } from '../../parts/Pick.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { reaches, type Scale } from '../../strip/geometry.ts';
-import { groupsOf, jobsAndMinutes, type Group } from './groups.ts';
+import { groupsOf, jobsAndMinutes, type Group, type GroupId } from './groups.ts';
 import { useFilters } from './useFilters.ts';
 import { WaterFoot } from './WaterFoot.tsx';
 
 export function TodayScreen() {
   const plan = usePlan();
   const snapshot = useSnapshot();
-  const { homeZone } = useSetting();
+  const { homeZone, dateFormat } = useSetting();
   const now = useNow();
   const phone = usePhone();
   const [ref, scale] = useScale(phone ? reaches.phone : reaches.list);
@@ -38,9 +41,16 @@ export function TodayScreen() {
       { replace: true },
     );
   const filters = useFilters(plan.jobs, snapshot);
-  const groups = groupsOf(filters.rows);
   const zone = snapshot.all('site')[0]?.content.timeZone ?? homeZone;
   const today = plan.jobs[0]?.today ?? dayOf(now, zone);
+  const groups = groupsOf(
+    filters.rows,
+    snapshot.all('site').map((site) => ({
+      siteId: site.id,
+      name: site.content.name,
+      visit: visitDays(site.content.visits, dayOf(now, site.content.timeZone), 1)[0] ?? null,
+    })),
+  );
   const first = groups.find((group) => group.rows.length > 0 && group.id !== 'far' && group.id !== 'resting')
     ?.rows[0];
   useHotkeys('j', () => choose(neighbour(groups, chosen, 1)), { preventDefault: true }, [groups, chosen]);
@@ -54,6 +64,7 @@ export function TodayScreen() {
         <span className="facts">{longDay(today)}</span>
         <span className="grow" />
         <div className="actions hide-phone">
+          {filters.rows.length > FEW_JOBS || filters.search.value ? <Search {...filters.search} /> : null}
           {filters.picks.map((pick) => (
             <Pick key={pick.label} {...pick} />
           ))}
@@ -67,6 +78,7 @@ export function TodayScreen() {
         )}
       </header>
       <div className="only-phone actions" style={{ paddingBottom: 8 }}>
+        {filters.rows.length > FEW_JOBS || filters.search.value ? <Search {...filters.search} /> : null}
         {filters.picks.map((pick) => (
           <Pick key={pick.label} {...pick} />
         ))}
@@ -81,13 +93,13 @@ export function TodayScreen() {
         </li>
         {groups.map((group) => (
           <GroupOfJobs
-            key={group.id}
+            key={`${group.id} ${group.place?.siteId ?? ''}`}
             group={group}
             scale={scale}
             chosen={chosen}
             onChoose={choose}
             phone={phone}
-            nextVisit={nextVisitWord(group.rows)}
+            nextVisit={nextVisitWord(group.rows, dateFormat)}
             few={filters.rows.length <= FEW_JOBS}
           />
         ))}
@@ -111,7 +123,7 @@ export function TodayScreen() {
 }
 
 const FEW_JOBS = 14;
-const titles: Record<Group['id'], string> = {
+const titles: Record<GroupId, string> = {
   'left-off': 'Left off',
   now: 'Do today',
   'next-visit': 'By the next visit',
@@ -135,12 +147,29 @@ function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: 
   const { dateFormat } = useSetting();
   const [open, setOpen] = useState(group.id !== 'far' || few);
   if (group.rows.length === 0) return null;
-  const title = group.id === 'next-visit' && nextVisit ? `By ${nextVisit}` : titles[group.id];
+  const { place } = group;
+  const today = group.rows[0]?.today ?? '';
+  const title =
+    group.id === 'next-visit' && nextVisit
+      ? `By ${nextVisit}`
+      : group.id === 'now' && place && place.visit !== today
+        ? 'Due now'
+        : titles[group.id];
   const shown = open || group.rows.some((row) => row.jobId === chosen);
   return (
     <>
       <li className="cells section">
-        <h3>{title}</h3>
+        <h3>
+          {title}
+          {place && (
+            <span className="soft" style={{ display: 'block', fontWeight: 400 }}>
+              {place.name}
+              {group.id === 'now' && place.visit
+                ? `, ${place.visit === today ? 'visit today' : `visit ${writeDay(place.visit, today, dateFormat)}`}`
+                : ''}
+            </span>
+          )}
+        </h3>
         <div style={{ position: 'relative' }}>
           {scale && !phone && (
             <div style={{ position: 'absolute', inset: '-6px 0 -5px 0' }}>
@@ -186,10 +215,10 @@ function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: 
   );
 }
 
-function nextVisitWord(rows: readonly PlanRow[]): string {
+function nextVisitWord(rows: readonly PlanRow[], style: DateStyle): string {
   const days = new Set(rows.map((row) => row.nextVisit));
   const only = days.size === 1 ? [...days][0] : null;
-  return only && rows[0] ? writeDay(only, rows[0].today, 'day-month') : '';
+  return only && rows[0] ? writeDay(only, rows[0].today, style) : '';
 }
 
 function neighbour(groups: readonly Group[], chosen: string | null, step: number): string | null {
@@ -205,6 +234,7 @@ function NothingDue({ rows }: { rows: readonly PlanRow[] }) {
   const next = rows
     .filter((row) => row.recommended !== null)
     .sort((a, b) => (a.recommended ?? '').localeCompare(b.recommended ?? ''))[0];
+  if (rows.length === 0) return <p style={{ padding: '20px 0' }}>No job fits these filters.</p>;
   if (!next?.recommended)
     return <p style={{ padding: '20px 0' }}>Nothing needs hands, as far as the records go.</p>;
   return (

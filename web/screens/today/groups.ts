@@ -1,14 +1,29 @@
 import type { PlanRow } from '../../../contract/plan.ts';
 import type { Day } from '../../../core/time/day.ts';
 
+export type GroupId = 'left-off' | 'now' | 'next-visit' | 'later' | 'far' | 'resting';
 export interface Group {
-  id: 'left-off' | 'now' | 'next-visit' | 'later' | 'far' | 'resting';
+  id: GroupId;
   rows: PlanRow[];
+  /** Where and on which visit, where there is more than one place. */
+  place: { siteId: string; name: string; visit: Day | null } | null;
+}
+export interface Place {
+  siteId: string;
+  name: string;
+  /** The next visit, today's included. */
+  visit: Day | null;
 }
 
-/** The day's work in its order: what is off, what to do now, by the next visit, what may wait. */
-export function groupsOf(rows: readonly PlanRow[]): Group[] {
-  const groups: Record<Group['id'], PlanRow[]> = {
+/** Groups that belong to a visit, so to a place. */
+const byVisit: ReadonlySet<GroupId> = new Set<GroupId>(['now', 'next-visit']);
+
+/**
+ * The day's work in its order: what is off, what to do now, by the next visit, what may wait. With several places
+ * the work of a visit stands under its place, the sooner visit first.
+ */
+export function groupsOf(rows: readonly PlanRow[], places: readonly Place[]): Group[] {
+  const groups: Record<GroupId, PlanRow[]> = {
     'left-off': [],
     now: [],
     'next-visit': [],
@@ -17,11 +32,22 @@ export function groupsOf(rows: readonly PlanRow[]): Group[] {
     resting: [],
   };
   for (const row of rows) groups[groupOf(row)].push(row);
-  return (Object.keys(groups) as Group['id'][]).map((id) => ({ id, rows: groups[id] }));
+  const here = places
+    .filter((place) => rows.some((row) => row.siteId === place.siteId))
+    .sort((a, b) => (a.visit ?? '9999').localeCompare(b.visit ?? '9999') || a.name.localeCompare(b.name));
+  return (Object.keys(groups) as GroupId[]).flatMap((id): Group[] =>
+    byVisit.has(id) && here.length > 1
+      ? here.map((place) => ({
+          id,
+          place,
+          rows: groups[id].filter((row) => row.siteId === place.siteId),
+        }))
+      : [{ id, place: null, rows: groups[id] }],
+  );
 }
 
 const dueNow = new Set(['past-window', 'in-window', 'time-to-do']);
-function groupOf(row: PlanRow): Group['id'] {
+function groupOf(row: PlanRow): GroupId {
   if (row.state === 'left-off') return 'left-off';
   if (row.state === 'held' || row.state === 'paused') return 'resting';
   const due: Day | null = row.recommended;

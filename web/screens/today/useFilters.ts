@@ -2,12 +2,14 @@ import { useSearchParams } from 'react-router';
 import type { PlanRow } from '../../../contract/plan.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 import type { PickProps } from '../../parts/Pick.tsx';
+import { wordsIn } from '../../parts/wordsIn.ts';
+import type { SearchProps } from '../../parts/Search.tsx';
 
 /** Filters by place, system, person and kind of work; they stay in the address bar, and only those with a choice show. */
 export function useFilters(
   rows: readonly PlanRow[],
   snapshot: Snapshot,
-): { rows: PlanRow[]; picks: PickProps[] } {
+): { rows: PlanRow[]; picks: PickProps[]; search: SearchProps } {
   const [params, setParams] = useSearchParams();
   const value = (key: string) => params.get(key) ?? '';
   const set = (key: string) => (next: string) =>
@@ -35,6 +37,7 @@ export function useFilters(
       (!value('site') || row.siteId === value('site')) &&
       (!value('system') || row.systemIds.includes(value('system'))) &&
       (!value('work') || row.work === value('work')) &&
+      wordsIn(`${row.target} ${row.action}`, value('q')) &&
       (!value('who') || byPerson.get(row.jobId) === value('who')),
   );
   const picks: PickProps[] = [];
@@ -46,7 +49,7 @@ export function useFilters(
     picks.push({ label: 'Everyone', value: value('who'), options: people, onChange: set('who') });
   if (kinds.length > 1)
     picks.push({ label: 'All kinds of work', value: value('work'), options: kinds, onChange: set('work') });
-  return { rows: shown, picks };
+  return { rows: shown, picks, search: { value: value('q'), onChange: set('q') } };
 }
 
 /** A job is a person's who did it last. */
