@@ -27,6 +27,7 @@ describe('words', () => {
     [91, 182, '3 to 6 months'],
     [730, 1094, '2 to 3 years'],
     [365, 365, '12 months'],
+    [7, 91, '7 days to 3 months'],
     [1, 1, '1 day'],
   ])('%d to %d days is “%s”', (lo, hi, words) => expect(rangeWord(lo, hi)).toBe(words));
   test('dates in three styles, the year only when it is another', () => {

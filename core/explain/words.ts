@@ -15,17 +15,21 @@ export function daysWord(days: number): string {
 
 /** A range of practice in the unit people say: days, weeks, months, years. */
 export function rangeWord(lo: number, hi: number): string {
-  const unit =
-    hi <= 21
-      ? { name: 'day', days: 1 }
-      : hi <= 90
-        ? { name: 'week', days: 7 }
-        : hi <= 730
-          ? { name: 'month', days: 30.4 }
-          : { name: 'year', days: 365 };
-  const from = round(lo / unit.days);
+  const unit = unitFor(hi);
   const to = round(hi / unit.days);
+  // a week to three months is not "0 to 3 months"
+  if (lo < TOO_SMALL * unit.days) {
+    const smaller = unitFor(lo);
+    return `${count(round(lo / smaller.days), smaller.name)} to ${count(to, unit.name)}`;
+  }
+  const from = round(lo / unit.days);
   return from === to ? count(to, unit.name) : `${from} to ${count(to, unit.name)}`;
+}
+const TOO_SMALL = 0.75;
+function unitFor(days: number): { name: string; days: number } {
+  if (days <= 21) return { name: 'day', days: 1 };
+  if (days <= 90) return { name: 'week', days: 7 };
+  return days <= 730 ? { name: 'month', days: 30.4 } : { name: 'year', days: 365 };
 }
 const round = (value: number): number => (value < 3 ? Math.round(value * 2) / 2 : Math.round(value));
 

@@ -2,19 +2,18 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
 import { useNow, useSnapshot } from '../api/data.ts';
-import { useWriting } from '../api/writing.tsx';
 import { ProblemNote } from './ProblemNote.tsx';
 import { statusWrites } from './statusWrites.ts';
 import { useJobDefinition } from './useJobDefinition.ts';
+import { useSend } from './useSend.ts';
 
 /** Something left off: it stays first until it was seen running, or a reason says that it rests. */
 export function ProveRunning({ componentId, extra }: { componentId: string; extra?: ReactNode }) {
   const snapshot = useSnapshot();
-  const { write, pending } = useWriting();
+  const { send, pending, error } = useSend();
   const now = useNow();
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');
-  const [error, setError] = useState<unknown>(null);
   const part = snapshot.get('component', componentId);
   const unit =
     part?.content.parentId && part.content.status === 'running'
@@ -23,13 +22,8 @@ export function ProveRunning({ componentId, extra }: { componentId: string; extr
   const anyJob = snapshot.all('job').find((job) => job.content.componentId === unit?.id);
   const proof = useJobDefinition(anyJob?.id ?? '')?.shuts[0]?.provedBy;
   if (!unit) return null;
-  const send = async (status: 'running' | 'paused', said: string): Promise<void> => {
-    setError(null);
-    try {
-      await write(statusWrites(snapshot, unit, status, reason, new Date(now)), said);
-    } catch (problem) {
-      setError(problem);
-    }
+  const setStatus = async (status: 'running' | 'paused', said: string): Promise<void> => {
+    await send(statusWrites(snapshot, unit, status, reason, new Date(now)), said);
   };
   return (
     <div className="form">
@@ -48,7 +42,7 @@ export function ProveRunning({ componentId, extra }: { componentId: string; extr
           <Button
             variant="contained"
             disabled={pending}
-            onClick={() => void send('running', `${unit.content.name}: seen running.`)}
+            onClick={() => void setStatus('running', `${unit.content.name}: seen running.`)}
           >
             I saw it running
           </Button>
@@ -57,7 +51,7 @@ export function ProveRunning({ componentId, extra }: { componentId: string; extr
           <Button
             variant="contained"
             disabled={pending || reason.trim() === ''}
-            onClick={() => void send('paused', `${unit.content.name} rests: ${reason}.`)}
+            onClick={() => void setStatus('paused', `${unit.content.name} rests: ${reason}.`)}
           >
             It rests for this reason
           </Button>

@@ -4,36 +4,32 @@ import { useState } from 'react';
 import { addDays, type Day } from '../../core/time/day.ts';
 import type { PlanRow } from '../../contract/plan.ts';
 import { usePersonHere } from '../api/person.ts';
-import { creating, useWriting } from '../api/writing.tsx';
+import { creating } from '../api/writing.tsx';
 import { ProblemNote } from './ProblemNote.tsx';
 import { useFixedIds } from './useFixedIds.ts';
 import { DayField } from './WhenField.tsx';
+import { useSend } from './useSend.ts';
 
 /** Puts a job off until a day, with a reason: both are kept, and counted. */
 export function PutOff({ row, onDone }: { row: PlanRow; onDone: () => void }) {
   const [until, setUntil] = useState<Day>(row.nextVisit ?? addDays(row.today, 7));
   const [reason, setReason] = useState('');
-  const [error, setError] = useState<unknown>(null);
   const here = usePersonHere();
-  const { write, pending } = useWriting();
+  const { send, pending, error } = useSend();
   const [ids] = useFixedIds();
-  const send = async (): Promise<void> => {
-    setError(null);
-    try {
-      await write(
-        [
-          creating(
-            'skip',
-            { jobId: row.jobId, when: { kind: 'day', day: row.today }, whoId: here.id, until, reason },
-            ids,
-          ),
-        ],
-        `${row.thing}: put off.`,
-      );
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    }
+  const putOff = async (): Promise<void> => {
+    const { sent } = await send(
+      [
+        creating(
+          'skip',
+          { jobId: row.jobId, when: { kind: 'day', day: row.today }, whoId: here.id, until, reason },
+          ids,
+        ),
+      ],
+      `${row.thing}: put off.`,
+    );
+    if (!sent) return;
+    onDone();
   };
   return (
     <div className="form">
@@ -54,7 +50,7 @@ export function PutOff({ row, onDone }: { row: PlanRow; onDone: () => void }) {
       </div>
       <ProblemNote error={error} />
       <div className="actions">
-        <Button variant="contained" disabled={pending || reason.trim() === ''} onClick={() => void send()}>
+        <Button variant="contained" disabled={pending || reason.trim() === ''} onClick={() => void putOff()}>
           Put it off
         </Button>
         <button type="button" className="btn2" onClick={onDone}>

@@ -28,12 +28,12 @@ export function AddMeter({ component, onDone }: { component: Stored<'component'>
   const source = findKind(component.content.kindId, ownKindsOf(snapshot))?.source ?? false;
   const offers: Offer[] = [
     ...measureIds.map((id) => ({
-      value: id as string,
+      value: id,
       label: measures[id].name,
       channel: { name: measures[id].name, quantity: measures[id].quantity, measure: id },
     })),
     ...(source ? parameterIds : []).map((id) => ({
-      value: id as string,
+      value: id,
       label: `Incoming water: ${parameters[id].name.toLowerCase()}`,
       channel: {
         name: `Incoming water: ${parameters[id].name.toLowerCase()}`,

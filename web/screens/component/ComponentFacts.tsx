@@ -1,17 +1,17 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { valibotResolver } from '@hookform/resolvers/valibot';
-import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { recordSchemas, type RecordContent, type Stored } from '../../../contract/records.ts';
 import { useSnapshot } from '../../api/data.ts';
-import { revising, useWriting } from '../../api/writing.tsx';
+import { revising } from '../../api/writing.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { DayField } from '../../parts/WhenField.tsx';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useSend } from '../../parts/useSend.ts';
 
 /** The facts of a component: name, maker, serial number, warranty, manual, and which systems it serves. */
 export function ComponentFacts({
@@ -23,20 +23,15 @@ export function ComponentFacts({
 }) {
   const snapshot = useSnapshot();
   const [base] = useBase(component);
-  const { write, pending } = useWriting();
-  const [error, setError] = useState<unknown>(null);
+  const { send, pending, error } = useSend();
   const form = useForm<RecordContent<'component'>>({
     defaultValues: component.content,
     resolver: valibotResolver(recordSchemas.component),
   });
   const save = form.handleSubmit(async (content) => {
-    setError(null);
-    try {
-      await write([revising(base, content)], `${content.name}: saved.`);
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    }
+    const { sent } = await send([revising(base, content)], `${content.name}: saved.`);
+    if (!sent) return;
+    onDone();
   });
   const systems = snapshot
     .all('system')

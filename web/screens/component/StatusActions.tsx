@@ -3,9 +3,10 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
-import { creating, useWriting } from '../../api/writing.tsx';
+import { creating } from '../../api/writing.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { statusWrites } from '../../parts/statusWrites.ts';
+import { useSend } from '../../parts/useSend.ts';
 
 type Status = RecordContent<'component'>['status'];
 interface Act {
@@ -70,36 +71,31 @@ const actsFrom: Record<Status, Act[]> = {
 export function StatusActions({ component }: { component: Stored<'component'> }) {
   const snapshot = useSnapshot();
   const now = useNow();
-  const { write, pending } = useWriting();
+  const { send, pending, error } = useSend();
   const [asking, setAsking] = useState<Act | null>(null);
   const [reason, setReason] = useState('');
-  const [error, setError] = useState<unknown>(null);
   const act = async (chosen: Act): Promise<void> => {
-    setError(null);
-    try {
-      const at = new Date(now);
-      const writes =
-        chosen.to === null
-          ? [
-              creating('event', {
-                siteId: null,
-                systemId: null,
-                componentId: component.id,
-                kind: 'replaced',
-                when: { kind: 'instant', at: at.toISOString() },
-                until: null,
-                endsLives: true,
-                whoId: null,
-                note: reason.trim(),
-              }),
-            ]
-          : statusWrites(snapshot, component, chosen.to, reason, at);
-      await write(writes, chosen.said(component.content.name));
-      setAsking(null);
-      setReason('');
-    } catch (problem) {
-      setError(problem);
-    }
+    const at = new Date(now);
+    const writes =
+      chosen.to === null
+        ? [
+            creating('event', {
+              siteId: null,
+              systemId: null,
+              componentId: component.id,
+              kind: 'replaced',
+              when: { kind: 'instant', at: at.toISOString() },
+              until: null,
+              endsLives: true,
+              whoId: null,
+              note: reason.trim(),
+            }),
+          ]
+        : statusWrites(snapshot, component, chosen.to, reason, at);
+    const { sent } = await send(writes, chosen.said(component.content.name));
+    if (!sent) return;
+    setAsking(null);
+    setReason('');
   };
   return (
     <div style={{ display: 'grid', gap: 10 }}>

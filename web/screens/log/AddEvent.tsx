@@ -7,11 +7,12 @@ import type { When } from '../../../contract/fields.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
-import { creating, useWriting } from '../../api/writing.tsx';
+import { creating } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { WhenField } from '../../parts/WhenField.tsx';
+import { useSend } from '../../parts/useSend.ts';
 
 type Kind = RecordContent<'event'>['kind'];
 const offered: readonly Kind[] = [
@@ -29,7 +30,7 @@ export function AddEvent({ systemId, onDone }: { systemId: string; onDone: () =>
   const snapshot = useSnapshot();
   const now = useNow();
   const here = usePersonHere();
-  const { write, pending } = useWriting();
+  const { send, pending, error } = useSend();
   const [ids, renew] = useFixedIds();
   const systems = snapshot.all('system');
   const [system, setSystem] = useState(systemId || (systems[0]?.id ?? ''));
@@ -40,35 +41,30 @@ export function AddEvent({ systemId, onDone }: { systemId: string; onDone: () =>
   const [when, setWhen] = useState<When>({ kind: 'day', day: today });
   const [endsLives, setEndsLives] = useState<'yes' | 'no'>('no');
   const [note, setNote] = useState('');
-  const [error, setError] = useState<unknown>(null);
   const save = async (): Promise<void> => {
-    setError(null);
-    try {
-      await write(
-        [
-          creating(
-            'event',
-            {
-              siteId: null,
-              systemId: system,
-              componentId: null,
-              kind,
-              when,
-              until: null,
-              endsLives: endsLives === 'yes',
-              whoId: here.id,
-              note,
-            },
-            ids,
-          ),
-        ],
-        `${eventWords[kind]}: added.`,
-      );
-      renew();
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    }
+    const { sent } = await send(
+      [
+        creating(
+          'event',
+          {
+            siteId: null,
+            systemId: system,
+            componentId: null,
+            kind,
+            when,
+            until: null,
+            endsLives: endsLives === 'yes',
+            whoId: here.id,
+            note,
+          },
+          ids,
+        ),
+      ],
+      `${eventWords[kind]}: added.`,
+    );
+    if (!sent) return;
+    renew();
+    onDone();
   };
   return (
     <div className="form datum" style={{ padding: '12px 0 20px' }}>

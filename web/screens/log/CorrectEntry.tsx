@@ -5,37 +5,33 @@ import type { Day } from '../../../core/time/day.ts';
 import { foundGrades, type Found } from '../../../core/wear/found.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { useSnapshot } from '../../api/data.ts';
-import { revising, useWriting } from '../../api/writing.tsx';
+import { revising } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useJobDefinition } from '../../parts/useJobDefinition.ts';
 import { WhenField } from '../../parts/WhenField.tsx';
 import type { LogEntry, LogRecord } from './entries.ts';
+import { useSend } from '../../parts/useSend.ts';
 
 /** Corrects an entry by a revision: the old text is kept. */
 export function CorrectEntry({ entry, today, onDone }: { entry: LogEntry; today: Day; onDone: () => void }) {
   const [base] = useState<LogRecord>(entry.record);
   const [record, setRecord] = useState<LogRecord>(entry.record);
-  const [error, setError] = useState<unknown>(null);
-  const { write, pending } = useWriting();
+  const { send, pending, error } = useSend();
   const definition = useJobDefinition(entry.jobId ?? '');
   const people = useSnapshot().all('person');
   const set = (some: object) =>
     setRecord({ ...record, content: { ...record.content, ...some } } as LogRecord);
   const save = async (): Promise<void> => {
-    setError(null);
-    try {
-      // the version this was opened at, so that a change made meanwhile is a conflict and not lost
-      await write(
-        [revising(base as Stored<'service'>, record.content as Stored<'service'>['content'])],
-        `${entry.what}: corrected.`,
-        'corrected',
-      );
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    }
+    // the version this was opened at, so that a change made meanwhile is a conflict and not lost
+    const { sent } = await send(
+      [revising(base as Stored<'service'>, record.content as Stored<'service'>['content'])],
+      `${entry.what}: corrected.`,
+      'corrected',
+    );
+    if (!sent) return;
+    onDone();
   };
   const graded = (record.kind === 'service' || record.kind === 'look') && definition?.foundScale !== 'none';
   return (

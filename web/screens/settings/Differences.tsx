@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import {
   changeByChoice,
   disagreements,
@@ -15,12 +16,18 @@ export function Differences({
   onChange,
 }: {
   choices: Choices;
-  onChange: (choices: Choices) => void;
+  onChange: (choices: Choices) => Promise<void>;
 }) {
   const jobs = useSnapshot().all('job');
-  const set = (id: DisagreementId, option: string | null) => {
-    const { [id]: _before, ...rest } = choices;
-    onChange(option === null ? rest : { ...rest, [id]: option });
+  // what was just chosen shows at once, and falls back if it was refused
+  const [sending, setSending] = useState<Choices | null>(null);
+  const shown = sending ?? choices;
+  const set = async (id: DisagreementId, option: string | null): Promise<void> => {
+    const rest = Object.fromEntries(Object.entries(shown).filter(([key]) => key !== id));
+    const next: Choices = option === null ? rest : { ...rest, [id]: option };
+    setSending(next);
+    await onChange(next);
+    setSending(null);
   };
   const touched = (id: DisagreementId, option: string): number =>
     jobs.filter(({ content }) => changeByChoice({ [id]: option }, `${content.kindId}/${content.jobId}`))
@@ -50,8 +57,8 @@ export function Differences({
                       type="radio"
                       name={id}
                       style={{ accentColor: 'var(--petrol)' }}
-                      checked={(choices[id] ?? null) === (option?.id ?? null)}
-                      onChange={() => set(id, option?.id ?? null)}
+                      checked={(shown[id] ?? null) === (option?.id ?? null)}
+                      onChange={() => void set(id, option?.id ?? null)}
                     />
                     <span>
                       {option?.label ?? 'not chosen'}:{' '}

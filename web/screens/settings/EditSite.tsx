@@ -6,12 +6,13 @@ import { useState } from 'react';
 import { todayIn } from '../../parts/dates.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { useNow } from '../../api/data.ts';
-import { revising, useWriting } from '../../api/writing.tsx';
+import { revising } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { weekdayNames } from '../first-run/VisitStep.tsx';
+import { useSend } from '../../parts/useSend.ts';
 
 const zones = Intl.supportedValuesOf('timeZone');
 
@@ -19,9 +20,8 @@ const zones = Intl.supportedValuesOf('timeZone');
 export function EditSite({ site }: { site: Stored<'site'> }) {
   const [base, rebase] = useBase(site);
   const [content, setContent] = useState<RecordContent<'site'>>(site.content);
-  const [error, setError] = useState<unknown>(null);
   const now = useNow();
-  const { write, pending } = useWriting();
+  const { send, pending, error } = useSend();
   const visits = content.visits;
   const setVisits = (some: Partial<NonNullable<typeof visits>>) => {
     const next = {
@@ -34,14 +34,9 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
     setContent({ ...content, visits: next.weekdays.length > 0 ? next : null });
   };
   const save = async (): Promise<void> => {
-    setError(null);
-    try {
-      const result = await write([revising(base, content)], `${content.name}: saved.`);
-      const version = result?.results[0]?.version;
-      if (version !== undefined) rebase({ ...base, version, content });
-    } catch (problem) {
-      setError(problem);
-    }
+    const { sent, version } = await send([revising(base, content)], `${content.name}: saved.`);
+    if (!sent) return;
+    if (version !== undefined) rebase({ ...base, version, content });
   };
   return (
     <div className="form rule" style={{ paddingTop: 10 }}>

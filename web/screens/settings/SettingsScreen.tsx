@@ -82,7 +82,7 @@ export function SettingsScreen() {
         </div>
       </Part>
       <Part title="Where keepers differ">
-        <Differences choices={setting.choices ?? {}} onChange={(choices) => void save({ choices })} />
+        <Differences choices={setting.choices ?? {}} onChange={(choices) => save({ choices })} />
       </Part>
       <Part title="Places and visit days">
         {snapshot.all('site').length === 0 && (

@@ -4,13 +4,13 @@ import { useNavigate, useParams } from 'react-router';
 import { catalogue } from '../../../core/catalogue/index.ts';
 import { ownKindsOf } from '../../../contract/facts/definition.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
-import { useWriting } from '../../api/writing.tsx';
 import { todayIn } from '../../parts/dates.ts';
 import { equipmentWrites, type EquipmentDraft } from '../../parts/equipment/draft.ts';
 import { EquipmentPicker } from '../../parts/equipment/EquipmentPicker.tsx';
 import { OwnKind } from '../../parts/equipment/OwnKind.tsx';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { useSend } from '../../parts/useSend.ts';
 
 /** Adds equipment from the catalogue, or a kind of one's own. */
 export function AddEquipmentScreen() {
@@ -18,26 +18,21 @@ export function AddEquipmentScreen() {
   const snapshot = useSnapshot();
   const now = useNow();
   const navigate = useNavigate();
-  const { write, pending } = useWriting();
+  const { send, pending, error } = useSend();
   const [drafts, setDrafts] = useState<EquipmentDraft[]>([]);
   const [own, setOwn] = useState(false);
-  const [error, setError] = useState<unknown>(null);
   const ownKinds = useMemo(() => ownKindsOf(snapshot), [snapshot]);
   const system = snapshot.get('system', systemId);
   if (!system) return <Nowhere />;
   const zone = snapshot.content('site', system.content.siteId)?.timeZone ?? 'UTC';
   const add = async (): Promise<void> => {
-    setError(null);
-    try {
-      const where = { siteId: system.content.siteId, systemId, parentId: null };
-      await write(
-        drafts.flatMap((draft) => equipmentWrites(draft, where, ownKinds)),
-        `${drafts.map((draft) => draft.name).join(', ')}: added.`,
-      );
-      await navigate(`/systems/${systemId}`);
-    } catch (problem) {
-      setError(problem);
-    }
+    const where = { siteId: system.content.siteId, systemId, parentId: null };
+    const { sent } = await send(
+      drafts.flatMap((draft) => equipmentWrites(draft, where, ownKinds)),
+      `${drafts.map((draft) => draft.name).join(', ')}: added.`,
+    );
+    if (!sent) return;
+    await navigate(`/systems/${systemId}`);
   };
   return (
     <main className="page">

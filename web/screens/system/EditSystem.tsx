@@ -7,36 +7,32 @@ import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { vesselShapes, type ShapeId } from '../../../core/water/vesselVolume.ts';
 import { recordSchemas, type RecordContent, type Stored } from '../../../contract/records.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
-import { creating, deleting, revising, useWriting } from '../../api/writing.tsx';
+import { creating, deleting, revising } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { vesselsOf } from '../../parts/litres.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { waterWords } from '../first-run/WaterStep.tsx';
+import { useSend } from '../../parts/useSend.ts';
 
 /** The facts of a system and its vessels. */
 export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDone: () => void }) {
   const snapshot = useSnapshot();
   const [base] = useBase(system);
   const { units } = useSetting();
-  const { write, pending } = useWriting();
-  const [error, setError] = useState<unknown>(null);
+  const { send, pending, error } = useSend();
   const form = useForm<RecordContent<'system'>>({
     defaultValues: system.content,
     resolver: valibotResolver(recordSchemas.system),
   });
   const save = form.handleSubmit(async (content) => {
-    setError(null);
-    try {
-      await write([revising(base, content)], `${content.name}: saved.`);
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    }
+    const { sent } = await send([revising(base, content)], `${content.name}: saved.`);
+    if (!sent) return;
+    onDone();
   });
   const addVessel = () =>
-    void write(
+    void send(
       [
         creating('vessel', {
           systemId: system.id,
@@ -115,26 +111,20 @@ export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDon
 
 function EditVessel({ vessel }: { vessel: Stored<'vessel'> }) {
   const { units } = useSetting();
-  const { write, pending } = useWriting();
+  const { send, pending, error } = useSend();
   const [base, rebase] = useBase(vessel);
   const [content, setContent] = useState(vessel.content);
-  const [error, setError] = useState<unknown>(null);
   const unit = units.length;
   const shown = (value: number | undefined) =>
     value === undefined ? null : fromStored('length', value, unit);
   const stored = (value: number | null) => (value === null ? Number.NaN : toStored('length', value, unit));
-  const send = async (act: 'save' | 'delete'): Promise<void> => {
-    setError(null);
-    try {
-      const result = await write(
-        [act === 'save' ? revising(base, content) : deleting(base)],
-        act === 'save' ? `${content.name}: saved.` : `${content.name}: removed.`,
-      );
-      const version = result?.results[0]?.version;
-      if (version !== undefined) rebase({ ...base, version, content });
-    } catch (problem) {
-      setError(problem);
-    }
+  const act = async (what: 'save' | 'delete'): Promise<void> => {
+    const { sent, version } = await send(
+      [what === 'save' ? revising(base, content) : deleting(base)],
+      what === 'save' ? `${content.name}: saved.` : `${content.name}: removed.`,
+    );
+    if (!sent) return;
+    if (version !== undefined) rebase({ ...base, version, content });
   };
   return (
     <div className="form rule" style={{ paddingTop: 12 }}>
@@ -194,10 +184,10 @@ function EditVessel({ vessel }: { vessel: Stored<'vessel'> }) {
       </div>
       <ProblemNote error={error} />
       <div className="actions">
-        <button type="button" className="btn2" disabled={pending} onClick={() => void send('save')}>
+        <button type="button" className="btn2" disabled={pending} onClick={() => void act('save')}>
           Save this vessel
         </button>
-        <button type="button" className="btn2" disabled={pending} onClick={() => void send('delete')}>
+        <button type="button" className="btn2" disabled={pending} onClick={() => void act('delete')}>
           Remove it
         </button>
       </div>

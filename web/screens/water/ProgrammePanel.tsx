@@ -8,12 +8,13 @@ import { parameterIds, parameters, type Band, type ParameterId } from '../../../
 import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
-import { creating, revising, useWriting } from '../../api/writing.tsx';
+import { creating, revising } from '../../api/writing.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { unitFor, unitLabel } from '../../parts/units.ts';
 import { useBase } from '../../parts/useBase.ts';
 import { bandWords, columnOf } from './tests.ts';
+import { useSend } from '../../parts/useSend.ts';
 
 type OwnBands = Partial<Record<ParameterId, Band>>;
 
@@ -23,10 +24,9 @@ export function ProgrammePanel({ system, onDone }: { system: Stored<'system'>; o
   const setting = useSetting();
   const plan = usePlan();
   const [base] = useBase(system);
-  const { write, pending } = useWriting();
+  const { send, pending, error } = useSend();
   const [chosen, setChosen] = useState<string | null>(system.content.programmeId ?? null);
   const [bands, setBands] = useState<OwnBands>((system.content.bands ?? {}) as OwnBands);
-  const [error, setError] = useState<unknown>(null);
   const programme = findProgramme(chosen);
   const before = findProgramme(system.content.programmeId);
   const offered = programmes.filter((one) => one.water === system.content.water);
@@ -35,7 +35,6 @@ export function ProgrammePanel({ system, onDone }: { system: Stored<'system'>; o
     JSON.stringify(bands) !== JSON.stringify(system.content.bands ?? {});
 
   const save = async (): Promise<void> => {
-    setError(null);
     const jobs = snapshot
       .all('job')
       .filter((job) => job.content.systemId === system.id && job.content.kindId === 'water-test');
@@ -56,15 +55,12 @@ export function ProgrammePanel({ system, onDone }: { system: Stored<'system'>; o
         }),
       ),
     ];
-    try {
-      await write(
-        writes,
-        programme ? `${system.content.name}: ${programme.name}.` : `${system.content.name}: no programme.`,
-      );
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    }
+    const { sent } = await send(
+      writes,
+      programme ? `${system.content.name}: ${programme.name}.` : `${system.content.name}: no programme.`,
+    );
+    if (!sent) return;
+    onDone();
   };
   return (
     <section className="datum" style={{ padding: '12px 0 20px', display: 'grid', gap: 16 }}>
