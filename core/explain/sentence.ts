@@ -6,7 +6,7 @@ import { dayOf } from '../time/day.ts';
 import { chanceWord, dayWord, foundInWords, instantWord, rangeWord, type DateStyle } from './words.ts';
 import { measures } from '../rules/measures.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
-import { sayReason } from './ruleReason.ts';
+import { sayReason, type ReasonContext } from './ruleReason.ts';
 
 const stake = {
   A: null,
@@ -48,7 +48,7 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
     const from = dayWord(dayOf(plan.lastDone.from, facts.zone), today, style);
     const to = dayWord(dayOf(plan.lastDone.to, facts.zone), today, style);
     return speaks
-      ? `Last done between ${from} and ${to}. ${sayReason(reason, context)}`
+      ? `Last done between ${from} and ${to}. ${sayReason(reason, context)}${besideIt(plan, context)}`
       : `Last done between ${from} and ${to}; ${usual(reason)}. A look tells.`;
   }
   if (plan.look && isDueWhenFound(plan.look.found)) {
@@ -57,7 +57,7 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   const looked = plan.look
     ? ` Looked at ${instantWord(plan.look.at, facts.zone, today, style)}: ${foundInWords(plan.look.found)}.`
     : '';
-  const base = sayReason(reason, context) + looked;
+  const base = sayReason(reason, context) + besideIt(plan, context) + looked;
   if (plan.state === 'look-first')
     return `${base} A look can save the work: not before ${plan.jobDay ? dayWord(plan.jobDay, today, style) : 'it is needed'} without one.`;
   const risk = stake[facts.definition.consequence];
@@ -66,6 +66,14 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
       ? ` ${risk}: ${chanceWord(1 / plan.costRatio)} accepted, so it comes before the window.`
       : '';
   return base + early;
+}
+
+/** From this chance of coming first on, the runner-up is named beside the governing rule. */
+const WORTH_NAMING = 0.15;
+
+function besideIt(plan: JobPlan, context: ReasonContext): string {
+  const { second } = plan;
+  return second && second.chance >= WORTH_NAMING ? ` Beside it: ${sayReason(second.reason, context)}` : '';
 }
 
 /** Reasons that stand on something seen, whatever the age of the part. */

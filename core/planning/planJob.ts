@@ -49,6 +49,7 @@ export interface JobPlan {
   runnerUp: { rule: RuleKind; chance: number } | null;
   /** The rule most likely to come first: it gives the sentence. */
   governing: RulePlan | null;
+  second: RulePlan | null;
   rules: readonly RulePlan[];
   look: LookFact | null;
   graded: number;
@@ -180,6 +181,7 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     governs: share(ranked[0]),
     runnerUp: share(ranked[1]),
     governing: rules[ranked[0]?.index ?? 0] ?? null,
+    second: ranked[1] ? (rules[ranked[1].index] ?? null) : null,
     intervalDays: intervalOf(lifeDays(1 / costRatio)),
     rules,
   };
@@ -215,6 +217,7 @@ function emptyPlan(facts: JobFacts, context: PlanContext, today: Day, age: JobAg
     governs: null,
     runnerUp: null,
     governing: null,
+    second: null,
     rules: [],
     look: null,
     graded: 0,

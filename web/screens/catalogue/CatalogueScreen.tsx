@@ -47,6 +47,7 @@ export function CatalogueScreen() {
             className="catalogueseek"
             type="search"
             aria-label="Search the catalogue"
+            placeholder="sock, bulb, RO…"
             value={typed}
             onChange={(event) => set({ q: event.target.value, kind: '' })}
           />
@@ -116,7 +117,7 @@ function Job({ job }: { job: JobDefinition }) {
         </span>
       </h3>
       <p className="soft">
-        Wears by {job.driver}. {job.minutes} min. If late: {consequenceWords[job.consequence].slice(3)},{' '}
+        What wears it: {job.driver}. {job.minutes} min. If late: {consequenceWords[job.consequence].slice(3)},{' '}
         {job.lateness === 'sudden' ? 'and it fails suddenly' : 'growing with lateness'}. Figures: {job.basis}.
       </p>
       {job.foundWords.length > 0 && (

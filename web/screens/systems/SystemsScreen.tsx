@@ -64,12 +64,20 @@ export function SystemsScreen() {
           <ul className="plain">
             {found.map((one) => (
               <li key={one.id} className="rule" style={{ padding: '6px 0' }}>
-                <Link to={`/components/${one.id}`}>
-                  <b>{one.content.name}</b>{' '}
+                <Link to={`/components/${one.id}`} className="systemline">
+                  <b>{one.content.name}</b>
                   <span className="soft">
                     {one.content.systemIds
                       .flatMap((id) => snapshot.content('system', id)?.name ?? [])
                       .join(', ')}
+                  </span>
+                  <span>
+                    {plan.jobs
+                      .filter((row) => row.componentId === one.id)
+                      .slice(0, 1)
+                      .map((row) => (
+                        <Next key={row.jobId} row={row} style={dateFormat} />
+                      ))}
                   </span>
                 </Link>
               </li>

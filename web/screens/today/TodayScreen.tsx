@@ -101,6 +101,7 @@ export function TodayScreen() {
             phone={phone}
             nextVisit={nextVisitWord(group.rows, dateFormat)}
             few={filters.rows.length <= FEW_JOBS}
+            startsOpen={opensFirst(group, groups, today)}
           />
         ))}
       </ol>
@@ -123,6 +124,17 @@ export function TodayScreen() {
 }
 
 const FEW_JOBS = 14;
+const alwaysOpen: ReadonlySet<GroupId> = new Set<GroupId>(['left-off', 'now', 'next-visit', 'resting']);
+
+/** With several places only the visit at hand is open: today's, or the soonest one with work. */
+function opensFirst(group: Group, groups: readonly Group[], today: string): boolean {
+  if (!group.place) return alwaysOpen.has(group.id);
+  const withWork = groups.filter((one) => one.id === 'now' && one.place && one.rows.length > 0);
+  const atHand = withWork.some((one) => one.place?.visit === today)
+    ? today
+    : withWork.map((one) => one.place?.visit ?? '9999').sort()[0];
+  return group.id === 'now' && (group.place.visit ?? '9999') === atHand;
+}
 const titles: Record<GroupId, string> = {
   'left-off': 'Left off',
   now: 'Do today',
@@ -141,11 +153,13 @@ interface GroupProps {
   nextVisit: string;
   /** A short list is shown whole: nothing is folded away. */
   few: boolean;
+  /** Folded at first: what is not for now, and the visits of other places on other days. */
+  startsOpen: boolean;
 }
 
-function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: GroupProps) {
+function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few, startsOpen }: GroupProps) {
   const { dateFormat } = useSetting();
-  const [open, setOpen] = useState(group.id !== 'far' || few);
+  const [open, setOpen] = useState(few || startsOpen);
   if (group.rows.length === 0) return null;
   const { place } = group;
   const today = group.rows[0]?.today ?? '';
@@ -185,6 +199,11 @@ function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: 
               <button type="button" className="pick" aria-expanded={shown} onClick={() => setOpen(!open)}>
                 {shown ? 'Fold' : 'Show them'}
               </button>
+              {!shown && group.rows.some((row) => row.state === 'past-window') && (
+                <span className="late" style={{ display: 'block' }}>
+                  {pastWords(group.rows)}
+                </span>
+              )}
             </>
           )}
         </span>
@@ -203,6 +222,12 @@ function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: 
           >
             {row.state === 'left-off' && row.componentId ? (
               <ProveRunning componentId={row.componentId} extra={<OpenLink row={row} />} />
+            ) : row.work === 'test' ? (
+              <div className="actions">
+                <Button component={Link} to={`/water?system=${row.systemIds[0] ?? ''}`} variant="contained">
+                  Enter the tests
+                </Button>
+              </div>
             ) : (
               <div style={{ display: 'grid', gap: 12 }}>
                 <JobCautions jobId={row.jobId} short />
@@ -213,6 +238,11 @@ function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few }: 
         ))}
     </>
   );
+}
+
+function pastWords(rows: readonly PlanRow[]): string {
+  const past = rows.filter((row) => row.state === 'past-window').length;
+  return `${past} past ${past === 1 ? 'its window' : 'their windows'}`;
 }
 
 function nextVisitWord(rows: readonly PlanRow[], style: DateStyle): string {

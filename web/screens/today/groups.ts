@@ -1,4 +1,6 @@
+import { listWord } from '../../../core/explain/words.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
+import { groupBy } from '../../../contract/snapshot.ts';
 import type { Day } from '../../../core/time/day.ts';
 
 export type GroupId = 'left-off' | 'now' | 'next-visit' | 'later' | 'far' | 'resting';
@@ -32,6 +34,7 @@ export function groupsOf(rows: readonly PlanRow[], places: readonly Place[]): Gr
     resting: [],
   };
   for (const row of rows) groups[groupOf(row)].push(row);
+  for (const id of Object.keys(groups) as GroupId[]) groups[id] = testsTogether(groups[id]);
   const here = places
     .filter((place) => rows.some((row) => row.siteId === place.siteId))
     .sort((a, b) => (a.visit ?? '9999').localeCompare(b.visit ?? '9999') || a.name.localeCompare(b.name));
@@ -44,6 +47,18 @@ export function groupsOf(rows: readonly PlanRow[], places: readonly Place[]): Gr
         }))
       : [{ id, place: null, rows: groups[id] }],
   );
+}
+
+/** Tests of one system are taken together: one line says which, with the reason of the one most at risk. */
+function testsTogether(rows: readonly PlanRow[]): PlanRow[] {
+  const keyOf = (row: PlanRow) => (row.work === 'test' ? row.systemIds.join() : row.jobId);
+  const together = groupBy(rows, keyOf);
+  return [...together.values()].flatMap((group) => {
+    const [first] = group;
+    if (!first) return [];
+    const what = listWord(group.map((row) => row.action.replace('test ', '')));
+    return group.length === 1 ? [first] : [{ ...first, action: `test ${what}`, minutes: minutesOf(group) }];
+  });
 }
 
 const dueNow = new Set(['past-window', 'in-window', 'time-to-do']);
