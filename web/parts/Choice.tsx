@@ -3,9 +3,9 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 
-const MOST_TOGGLES = 6;
+const MOST_TOGGLES = 7;
 
-/** A choice of two to six is a toggle group, more is a list. */
+/** A choice of two to seven is a toggle group, more is a list. */
 export function Choice<T extends string>({
   label,
   value,
