@@ -1,6 +1,6 @@
 import { performance } from 'node:perf_hooks';
 import { addDays, endOfDay } from '../core/time/day.ts';
-import { catalogueGrid } from '../core/wear/wearGrid.ts';
+import { priorGrid } from '../core/wear/wearGrid.ts';
 import { normalCdf } from '../core/wear/normal.ts';
 import { assembleJobs } from '../contract/facts/jobFacts.ts';
 import { instantAtOf, makePlan } from '../contract/plan.ts';
@@ -55,7 +55,7 @@ line(
   'baseline: records to facts, nothing planned',
   timed(() => assembleJobs(snapshot, (zone) => endOfDay(TODAY, zone))),
 );
-const grid = catalogueGrid({ lo: 3, hi: 7 }, []);
+const grid = priorGrid({ lo: 3, hi: 7 }, []);
 line(
   'baseline: two exact Φ a cell for one cycle a job',
   timed(() => {

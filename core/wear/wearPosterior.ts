@@ -1,10 +1,19 @@
 import { weighByFound } from './foundLikelihood.ts';
 import type { Found } from './found.ts';
-import { catalogueGrid, MU_STEP, normalise, type LifeRange, type WearGrid } from './wearGrid.ts';
+import {
+  housePriors,
+  MU_STEP,
+  normalise,
+  priorGrid,
+  SHORTEST_EXPOSURE,
+  type LifeRange,
+  type WearGrid,
+  type WearPriors,
+} from './wearGrid.ts';
 
 /** One life that has ended (or one part of it, where a job was done by half). */
 export interface WearCycle {
-  /** Exposure at which it was found, days or driver units, over 0. */
+  /** Exposure at which it was found, days or driver units, 0 or more. */
   exposure: number;
   /** null: done, but nobody said how it was found. */
   found: Found | null;
@@ -24,84 +33,99 @@ export const NEGLECT_FACTOR = 3;
 /** What an ungraded rhythm says of a life: one weak vote, Student t with 4 degrees of freedom. */
 const RHYTHM_SHIFT = -0.1;
 const RHYTHM_SCALE = 0.5;
-const SHORTEST_EXPOSURE = 1e-3;
+
+/** ln of an exposure, where nought counts as the shortest that can be told. */
+export const logOf = (exposure: number): number => Math.log(Math.max(exposure, SHORTEST_EXPOSURE));
 
 /**
  * What the records of one job say of its wear life: a weight for each (μ, σ).
  * @param cycles oldest first, any number, none included
+ * @param priors learned from all jobs and from like parts; the house's where nothing is learned yet
+ * @param exposureNow where it stands now, same unit: the grid is widened to hold it
  * @source drift and jumps: West and Harrison 1997, Bayesian Forecasting and Dynamic Models;
  *   the idea of the jump: Adams and MacKay 2007, Bayesian online changepoint detection
  */
-export function wearPosterior(range: LifeRange, cycles: readonly WearCycle[]): WearGrid {
-  const logs = cycles.map((cycle) => Math.log(Math.max(cycle.exposure, SHORTEST_EXPOSURE)));
-  const grid = catalogueGrid(range, logs);
-  const rhythm: number[] = [];
+export function wearPosterior(
+  range: LifeRange,
+  cycles: readonly WearCycle[],
+  priors: WearPriors = housePriors,
+  exposureNow = 0,
+): WearGrid {
+  const logs = cycles.map((cycle) => logOf(cycle.exposure));
+  const grid = priorGrid(range, exposureNow > 0 ? [...logs, logOf(exposureNow)] : logs, priors);
+  const neglectedFrom = grid.middle + Math.log(NEGLECT_FACTOR);
+  const rhythm = { sum: 0, count: 0 };
   cycles.forEach((cycle, index) => {
-    const logExposure = logs[index] ?? 0;
-    const neglected = logExposure > grid.middle + Math.log(NEGLECT_FACTOR);
+    const logExposure = logs[index] as number;
+    const neglected = logExposure > neglectedFrom;
     if (cycle.found) weighByFound(grid, cycle.found, logExposure, neglected);
-    else if (!neglected) rhythm.push(logExposure);
+    else if (!neglected) {
+      rhythm.sum += logExposure;
+      rhythm.count += 1;
+    }
     // The next life: this cycle's posterior, a little blurred, or a fresh start.
     walk(grid, WALK_VARIANCE + (WALK_VARIANCE_PER_YEAR * cycle.days) / 365);
     jump(grid, cycle.newLifeAfter ? JUMP_CHANCE_AT_EVENT : JUMP_CHANCE);
-    if (cycle.newLifeAfter) rhythm.length = 0;
+    if (cycle.newLifeAfter) rhythm.sum = rhythm.count = 0;
   });
-  if (rhythm.length > 0) {
-    const mean = rhythm.reduce((sum, value) => sum + value, 0) / rhythm.length;
-    weigh(grid, (mu) => (1 + ((mean - mu - RHYTHM_SHIFT) / RHYTHM_SCALE) ** 2 / 4) ** -2.5);
-  }
+  if (rhythm.count > 0) weighByRhythm(grid, rhythm.sum / rhythm.count);
   return grid;
 }
 
-function weigh(grid: WearGrid, likelihood: (mu: number, sigma: number) => number): void {
-  const width = grid.sigmas.length;
-  grid.mus.forEach((mu, i) =>
-    grid.sigmas.forEach((sigma, j) => {
-      const at = i * width + j;
-      grid.weights[at] = (grid.weights[at] ?? 0) * likelihood(mu, sigma);
-    }),
-  );
-  normalise(grid.weights);
+function weighByRhythm(grid: WearGrid, mean: number): void {
+  const count = grid.mus.length;
+  const { weights } = grid;
+  for (let i = 0; i < count; i++) {
+    const vote = (1 + ((mean - (grid.mus[i] ?? 0) - RHYTHM_SHIFT) / RHYTHM_SCALE) ** 2 / 4) ** -2.5;
+    for (let cell = i; cell < weights.length; cell += count) weights[cell] = (weights[cell] ?? 0) * vote;
+  }
+  normalise(weights);
 }
+
+/** Above this share to each side a three-point kernel would no longer be a blur. */
+const WIDEST_SHARE = 0.2;
 
 /**
  * Blurs μ by a variance far smaller than a step of the grid. A point-sampled kernel would do nothing;
  * three points with the wanted variance do: p = v/(2h²) to each side. Wider walks take several steps.
  */
 export function walk(grid: WearGrid, variance: number): void {
-  const steps = Math.ceil(variance / (0.4 * MU_STEP ** 2));
+  const steps = Math.max(1, Math.ceil(variance / (2 * WIDEST_SHARE * MU_STEP ** 2)));
   const p = variance / steps / (2 * MU_STEP ** 2);
-  const width = grid.sigmas.length;
-  const last = grid.mus.length - 1;
-  const { weights } = grid;
-  for (let step = 0; step < steps; step++) {
-    for (let j = 0; j < width; j++) {
-      // the ends reflect: what would leave the grid stays
-      let before = weights[j] ?? 0;
-      for (let i = 0; i <= last; i++) {
-        const at = i * width + j;
-        const here = weights[at] ?? 0;
-        const after = i === last ? here : (weights[at + width] ?? 0);
-        weights[at] = (1 - 2 * p) * here + p * (before + after);
-        before = here;
-      }
-    }
-  }
+  for (let step = 0; step < steps; step++)
+    for (let j = 0; j < grid.sigmas.length; j++) blur(grid.weights, j * grid.mus.length, grid.mus.length, p);
 }
 
-/** With this chance the next life has nothing to do with the last; what is known of σ stays. */
+/** The ends reflect: what would leave the grid stays. */
+function blur(weights: Float64Array, start: number, count: number, p: number): void {
+  const stays = 1 - 2 * p;
+  const last = start + count - 1;
+  let before = weights[start] as number;
+  let here = before;
+  for (let cell = start; cell < last; cell++) {
+    const after = weights[cell + 1] as number;
+    weights[cell] = stays * here + p * (before + after);
+    before = here;
+    here = after;
+  }
+  weights[last] = stays * here + p * (before + here);
+}
+
+/** With this chance the next life has nothing to do with the last; what is known of σ stays. Leaves a sum of 1. */
 function jump(grid: WearGrid, chance: number): void {
+  const { weights, muPrior } = grid;
+  const count = muPrior.length;
   const width = grid.sigmas.length;
+  let all = 0;
+  for (let cell = 0; cell < weights.length; cell++) all += weights[cell] as number;
+  if (!(all > 0)) throw new Error('the wear grid lost all its weight');
   for (let j = 0; j < width; j++) {
+    const start = j * count;
     let known = 0;
-    let prior = 0;
-    for (let i = j; i < grid.weights.length; i += width) {
-      known += grid.weights[i] ?? 0;
-      prior += grid.prior[i] ?? 0;
-    }
-    for (let i = j; i < grid.weights.length; i += width) {
-      grid.weights[i] =
-        (1 - chance) * (grid.weights[i] ?? 0) + chance * known * ((grid.prior[i] ?? 0) / prior);
-    }
+    for (let i = 0; i < count; i++) known += weights[start + i] as number;
+    const kept = (1 - chance) / all;
+    const anew = (chance * known) / all;
+    for (let i = 0; i < count; i++)
+      weights[start + i] = kept * (weights[start + i] as number) + anew * (muPrior[i] as number);
   }
 }

@@ -1,0 +1,74 @@
+import type { Found } from './found.ts';
+import type { WearCycle } from './wearPosterior.ts';
+import type { LifeRange } from './wearGrid.ts';
+
+// Where what wears a part is counted (grams fed, litres, hours), its life is worked out in those units:
+// the range by its own usual rate, and back to days by the recent one.
+
+/** One ended cycle in days, with the total of its driver where somebody logged it. */
+export interface CountedCycle {
+  days: number;
+  driver: number | null;
+  found: Found | null;
+  newLifeAfter: boolean;
+}
+/** How far a part is in the present cycle. */
+export interface CountedNow {
+  days: number;
+  driver: number | null;
+  /** Per day, lately. */
+  driverRate: number | null;
+}
+
+/** A history in the unit in which it is learned, and the way back to days. */
+export interface Counted {
+  range: LifeRange;
+  cycles: WearCycle[];
+  /** Exposure now, in the unit of the range. */
+  exposureNow: number;
+  /** Days since the last service at an exposure that lies at or after now. */
+  toDays: (exposure: number) => number;
+}
+
+/** A rate far under the usual one says that the part rests, not that it lives for ever. */
+const SLOWEST_SHARE = 0.05;
+
+/** The driver's mean per day over all cycles with a total; null where none has. */
+export function usualRate(cycles: readonly CountedCycle[], now: CountedNow): number | null {
+  let total = 0;
+  let days = 0;
+  for (const cycle of cycles) {
+    if (cycle.driver === null || cycle.days <= 0) continue;
+    total += cycle.driver;
+    days += cycle.days;
+  }
+  if (total > 0 && days > 0) return total / days;
+  if (now.driver !== null && now.driver > 0 && now.days > 0) return now.driver / now.days;
+  return now.driverRate !== null && now.driverRate > 0 ? now.driverRate : null;
+}
+
+/** A history by its driver where one is logged, by days otherwise. */
+export function counted(range: LifeRange, cycles: readonly CountedCycle[], now: CountedNow): Counted {
+  const usual = usualRate(cycles, now);
+  if (usual === null) {
+    return {
+      range,
+      cycles: cycles.map(({ days, found, newLifeAfter }) => ({ exposure: days, days, found, newLifeAfter })),
+      exposureNow: now.days,
+      toDays: (exposure) => exposure,
+    };
+  }
+  const soFar = now.driver ?? usual * now.days;
+  const rate = Math.max(now.driverRate ?? usual, SLOWEST_SHARE * usual);
+  return {
+    range: { lo: range.lo * usual, hi: range.hi * usual },
+    cycles: cycles.map(({ days, driver, found, newLifeAfter }) => ({
+      exposure: driver ?? usual * days,
+      days,
+      found,
+      newLifeAfter,
+    })),
+    exposureNow: soFar,
+    toDays: (exposure) => now.days + (exposure - soFar) / rate,
+  };
+}
