@@ -1,6 +1,7 @@
 import { gradeIndex, wearEdges, type Found } from './found.ts';
 import { normalCdf } from './normal.ts';
-import { MU_STEP, type WearGrid } from './wearGrid.ts';
+import { columnTable, weighColumn, type ColumnTable } from './columnTable.ts';
+import { gridSigmas, type WearGrid } from './wearGrid.ts';
 
 /** People slip a grade: noise of a grade in ln wear, and the share of words that say nothing. */
 const GRADING_SD = 0.12;
@@ -37,53 +38,38 @@ function cumulative(edge: number, logExposure: number, mu: number, s: number): n
   return normalCdf((Math.log(edge) - logExposure + mu) / s);
 }
 
-/** A word's likelihood depends on μ − ln x and σ only: a table of it, fine steps of one step of the grid. */
-const FINE = 20;
-const FINE_STEP = MU_STEP / FINE;
-const FROM = -6;
-const TO = 6;
-const LAST = Math.round((TO - FROM) / FINE_STEP);
-const tables = new Map<string, Float64Array>();
+/** A word's likelihood depends on μ − ln x and σ only; beyond this many units of ln it is constant. */
+const REACH = 6;
+const PHASES = 20;
+const tables = new Map<string, readonly ColumnTable[]>();
 
-function tableOf(found: Found, sigma: number, afterNeglect: boolean): Float64Array {
-  const key = `${found} ${sigma} ${afterNeglect}`;
-  const known = tables.get(key);
-  if (known) return known;
-  const table = Float64Array.from({ length: LAST + 2 }, (_, k) =>
-    foundLikelihood(found, 0, FROM + Math.min(k, LAST) * FINE_STEP, sigma, afterNeglect),
-  );
-  tables.set(key, table);
-  return table;
+/** One table for each σ of the grids. */
+function tablesOf(found: Found, sigmas: Float64Array, afterNeglect: boolean): readonly ColumnTable[] {
+  const key = `${found} ${afterNeglect} ${sigmas === gridSigmas ? '' : sigmas.join(' ')}`;
+  let known = tables.get(key);
+  if (!known) {
+    known = Array.from(sigmas, (sigma) =>
+      columnTable((u) => foundLikelihood(found, 0, u, sigma, afterNeglect), -REACH, REACH, PHASES),
+    );
+    tables.set(key, known);
+  }
+  return known;
 }
 
 /**
  * Multiplies every cell of a grid by the chance of a word, as foundLikelihood says it for one cell, within 1e-4.
- * Along a column the place in the table moves by whole steps, so two numbers weigh its neighbours once for all cells.
+ * @param columnSums receives the sum of each column
  */
-export function weighByFound(grid: WearGrid, found: Found, logExposure: number, afterNeglect: boolean): void {
-  const { mus, sigmas, weights } = grid;
-  const count = mus.length;
-  const at = ((mus[0] ?? 0) - logExposure - FROM) / FINE_STEP;
-  const first = Math.floor(at);
-  const right = at - first;
-  const left = 1 - right;
-  for (let j = 0; j < sigmas.length; j++)
-    weighColumn(weights, j * count, count, tableOf(found, sigmas[j] ?? 1, afterNeglect), first, left, right);
-}
-
-function weighColumn(
-  weights: Float64Array,
-  start: number,
-  count: number,
-  table: Float64Array,
-  first: number,
-  left: number,
-  right: number,
+export function weighByFound(
+  grid: WearGrid,
+  found: Found,
+  logExposure: number,
+  afterNeglect: boolean,
+  columnSums: Float64Array,
 ): void {
-  let k = first;
-  for (let cell = start; cell < start + count; cell++, k += FINE) {
-    const place = k < 0 ? 0 : k > LAST ? LAST : k;
-    weights[cell] =
-      (weights[cell] as number) * (left * (table[place] as number) + right * (table[place + 1] as number));
-  }
+  const { mus, sigmas, weights } = grid;
+  const ofSigma = tablesOf(found, sigmas, afterNeglect);
+  const u = (mus[0] ?? 0) - logExposure;
+  for (let j = 0; j < ofSigma.length; j++)
+    columnSums[j] = weighColumn(weights, j * mus.length, mus.length, ofSigma[j] as ColumnTable, u);
 }

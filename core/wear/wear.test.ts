@@ -5,8 +5,8 @@ import { ageReplacement } from './ageReplacement.ts';
 import { foundLikelihood, weighByFound } from './foundLikelihood.ts';
 import { foundGrades, type Found } from './found.ts';
 import { normalCdf, normalCdfFast, normalQuantile } from './normal.ts';
-import { beliefOfRange, normalise, priorGrid, type WearGrid } from './wearGrid.ts';
-import { walk, wearPosterior, type WearCycle } from './wearPosterior.ts';
+import { beliefOfRange, MU_STEP, normalise, priorGrid, sigmaWeights, type WearGrid } from './wearGrid.ts';
+import { nextLife, wearPosterior, type WearCycle } from './wearPosterior.ts';
 import { tabulateWearSurvival, wearQuantile, wearSurvival } from './wearSurvival.ts';
 
 const cycle = (exposure: number, found: Found | null = 'right', newLifeAfter = false): WearCycle => ({
@@ -165,7 +165,7 @@ test('the three-point walk adds the variance it was asked for, and no more', () 
   };
   for (const variance of [0.0009, 0.0034, 0.02]) {
     const before = spread();
-    walk(grid, variance);
+    nextLife(grid, variance, 0, sigmaWeights(grid));
     expect(spread() - before).toBeCloseTo(variance, 3);
   }
 });
@@ -178,7 +178,7 @@ describe('posterior on a grid against the conjugate closed form', () => {
       const observed = (one.inputs.observed?.value ?? []) as number[];
       const sigma = numberIn(one, 'sigma');
       const { middle, tau } = beliefOfRange({ lo: numberIn(one, 'P10'), hi: numberIn(one, 'P90') });
-      const mus = Float64Array.from({ length: 481 }, (_, i) => middle - 2.4 + i * 0.01);
+      const mus = Float64Array.from({ length: 49 }, (_, i) => middle + (i - 24) * MU_STEP);
       const weights = mus.map((mu) =>
         Math.exp(
           -(((mu - middle) / tau) ** 2) / 2 -
@@ -244,7 +244,7 @@ test('weighing a whole grid says what the likelihood of one cell says', () => {
           ),
       );
       normalise(expected);
-      weighByFound(grid, found, Math.log(6), afterNeglect);
+      weighByFound(grid, found, Math.log(6), afterNeglect, sigmaWeights(grid));
       normalise(grid.weights);
       grid.weights.forEach((weight, cell) =>
         expect(Math.abs(weight - (expected[cell] ?? 0))).toBeLessThan(1e-6),

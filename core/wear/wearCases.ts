@@ -3,7 +3,7 @@ import { counted, type Counted, type CountedCycle, type CountedNow } from './dri
 import { lendToEach } from './likeParts.ts';
 import { learnSigmaPrior, sigmaEvidence } from './sigmaPrior.ts';
 import { logOf, wearPosterior } from './wearPosterior.ts';
-import { logExposureAtSurvival, survivalAtLog } from './wearSurvival.ts';
+import { logExposureAtSurvival, momentsOf, survivalAtLog } from './wearSurvival.ts';
 import {
   beliefOfRange,
   gridSigmas,
@@ -155,7 +155,8 @@ export function answerCase(one: PreparedCase, priors: WearPriors): WearAnswer {
     const now = one.now.days;
     return { earliest: now, likely: now, latest: now, recommended: now };
   }
-  const at = (due: number) => Math.exp(logExposureAtSurvival(grid, (1 - due) * left, from));
+  const moments = momentsOf(grid);
+  const at = (due: number) => Math.exp(logExposureAtSurvival(grid, (1 - due) * left, from, moments));
   const earliest = at(0.1);
   const likely = at(0.5);
   const latest = at(0.9);

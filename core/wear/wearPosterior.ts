@@ -6,6 +6,7 @@ import {
   normalise,
   priorGrid,
   SHORTEST_EXPOSURE,
+  sigmaWeights,
   type LifeRange,
   type WearGrid,
   type WearPriors,
@@ -55,17 +56,18 @@ export function wearPosterior(
   const grid = priorGrid(range, exposureNow > 0 ? [...logs, logOf(exposureNow)] : logs, priors);
   const neglectedFrom = grid.middle + Math.log(NEGLECT_FACTOR);
   const rhythm = { sum: 0, count: 0 };
+  const columnSums = sigmaWeights(grid);
   cycles.forEach((cycle, index) => {
     const logExposure = logs[index] as number;
     const neglected = logExposure > neglectedFrom;
-    if (cycle.found) weighByFound(grid, cycle.found, logExposure, neglected);
+    if (cycle.found) weighByFound(grid, cycle.found, logExposure, neglected, columnSums);
     else if (!neglected) {
       rhythm.sum += logExposure;
       rhythm.count += 1;
     }
     // The next life: this cycle's posterior, a little blurred, or a fresh start.
-    walk(grid, WALK_VARIANCE + (WALK_VARIANCE_PER_YEAR * cycle.days) / 365);
-    jump(grid, cycle.newLifeAfter ? JUMP_CHANCE_AT_EVENT : JUMP_CHANCE);
+    const variance = WALK_VARIANCE + (WALK_VARIANCE_PER_YEAR * cycle.days) / 365;
+    nextLife(grid, variance, cycle.newLifeAfter ? JUMP_CHANCE_AT_EVENT : JUMP_CHANCE, columnSums);
     if (cycle.newLifeAfter) rhythm.sum = rhythm.count = 0;
   });
   if (rhythm.count > 0) weighByRhythm(grid, rhythm.sum / rhythm.count);
@@ -86,46 +88,52 @@ function weighByRhythm(grid: WearGrid, mean: number): void {
 const WIDEST_SHARE = 0.2;
 
 /**
- * Blurs μ by a variance far smaller than a step of the grid. A point-sampled kernel would do nothing;
- * three points with the wanted variance do: p = v/(2h²) to each side. Wider walks take several steps.
+ * What is believed of the next life: μ walks by a variance, or with some chance starts anew from the prior, while what
+ * is known of σ stays. Leaves a sum of 1. The variance is far smaller than a step of the grid: a point-sampled kernel
+ * would do nothing, three points with the wanted variance do, p = v/(2h²) to each side. Wider walks take several steps.
+ * @param columnSums the sum of each column of σ; scaled along
  */
-export function walk(grid: WearGrid, variance: number): void {
+export function nextLife(
+  grid: WearGrid,
+  variance: number,
+  jumpChance: number,
+  columnSums: Float64Array,
+): void {
+  const { weights, muPrior } = grid;
+  const count = muPrior.length;
+  let all = 0;
+  for (const sum of columnSums) all += sum;
+  if (!(all > 0)) throw new Error('the wear grid lost all its weight');
   const steps = Math.max(1, Math.ceil(variance / (2 * WIDEST_SHARE * MU_STEP ** 2)));
   const p = variance / steps / (2 * MU_STEP ** 2);
-  for (let step = 0; step < steps; step++)
-    for (let j = 0; j < grid.sigmas.length; j++) blur(grid.weights, j * grid.mus.length, grid.mus.length, p);
+  for (let j = 0; j < columnSums.length; j++) {
+    const known = (columnSums[j] as number) / all;
+    for (let step = 1; step < steps; step++) blur(weights, j * count, count, p, muPrior, 1, 0);
+    blur(weights, j * count, count, p, muPrior, (1 - jumpChance) / all, jumpChance * known);
+    columnSums[j] = known;
+  }
 }
 
-/** The ends reflect: what would leave the grid stays. */
-function blur(weights: Float64Array, start: number, count: number, p: number): void {
-  const stays = 1 - 2 * p;
-  const last = start + count - 1;
+/** kept × (what stays + p of each neighbour) + anew × prior. The ends reflect: what would leave the grid stays. */
+function blur(
+  weights: Float64Array,
+  start: number,
+  count: number,
+  p: number,
+  prior: Float64Array,
+  kept: number,
+  anew: number,
+): void {
+  const toSide = kept * p;
+  const stays = kept * (1 - 2 * p);
+  const last = count - 1;
   let before = weights[start] as number;
   let here = before;
-  for (let cell = start; cell < last; cell++) {
-    const after = weights[cell + 1] as number;
-    weights[cell] = stays * here + p * (before + after);
+  for (let i = 0; i < last; i++) {
+    const after = weights[start + i + 1] as number;
+    weights[start + i] = stays * here + toSide * (before + after) + anew * (prior[i] as number);
     before = here;
     here = after;
   }
-  weights[last] = stays * here + p * (before + here);
-}
-
-/** With this chance the next life has nothing to do with the last; what is known of σ stays. Leaves a sum of 1. */
-function jump(grid: WearGrid, chance: number): void {
-  const { weights, muPrior } = grid;
-  const count = muPrior.length;
-  const width = grid.sigmas.length;
-  let all = 0;
-  for (let cell = 0; cell < weights.length; cell++) all += weights[cell] as number;
-  if (!(all > 0)) throw new Error('the wear grid lost all its weight');
-  for (let j = 0; j < width; j++) {
-    const start = j * count;
-    let known = 0;
-    for (let i = 0; i < count; i++) known += weights[start + i] as number;
-    const kept = (1 - chance) / all;
-    const anew = (chance * known) / all;
-    for (let i = 0; i < count; i++)
-      weights[start + i] = kept * (weights[start + i] as number) + anew * (muPrior[i] as number);
-  }
+  weights[start + last] = stays * here + toSide * (before + here) + anew * (prior[last] as number);
 }

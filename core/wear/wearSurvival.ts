@@ -1,29 +1,44 @@
 import { normalCdf, normalCdfFast } from './normal.ts';
-import { MU_STEP, type WearGrid } from './wearGrid.ts';
+import { columnSum, columnTable, type ColumnTable } from './columnTable.ts';
+import { gridSigmas, MU_STEP, type WearGrid } from './wearGrid.ts';
 
-/** Cells lighter than this change a survival by less than 1e-6, all together. */
-const LIGHTEST = 1e-9;
-/** Under this the table of Φ, good to 2e-7, is too coarse a base for a share of what is left. */
+/** Under this the tables of Φ, good to 1e-6, are too coarse a base for a share of what is left. */
 const THIN = 1e-3;
+const PHASES = 256;
+/** Where Φ is nought or one, in standard deviations. */
+const FAR = 8;
 
-/** S at ln t = logT: Σ w Φ((μ − ln t)/σ), from 1 far before to 0 far after. */
-export function survivalAtLog(grid: WearGrid, logT: number): number {
-  const sum = summed(grid, logT, normalCdfFast, LIGHTEST);
-  return sum < THIN ? summed(grid, logT, normalCdf, 0) : sum;
+/** Φ(u/σ) for each σ of the grids. */
+const tables = new Map<number, ColumnTable>();
+function tableOf(sigma: number): ColumnTable {
+  let table = tables.get(sigma);
+  if (!table) {
+    table = columnTable((u) => normalCdf(u / sigma), -FAR * sigma, FAR * sigma, PHASES);
+    tables.set(sigma, table);
+  }
+  return table;
 }
+const ofGridSigmas = Array.from(gridSigmas, tableOf);
 
-function summed(grid: WearGrid, logT: number, phi: (z: number) => number, lightest: number): number {
+/** S at ln t = logT: Σ w Φ((μ − ln t)/σ), from 1 far before to 0 far after, within 1e-6 and relatively so in the tail. */
+export function survivalAtLog(grid: WearGrid, logT: number): number {
   const { mus, sigmas, weights } = grid;
   const count = mus.length;
+  const u = (mus[0] ?? 0) - logT;
+  const known = sigmas === gridSigmas ? ofGridSigmas : Array.from(sigmas, tableOf);
   let sum = 0;
-  for (let j = 0; j < sigmas.length; j++) {
-    const perUnit = 1 / (sigmas[j] as number);
-    const start = j * count;
-    for (let i = 0; i < count; i++) {
-      const weight = weights[start + i] as number;
-      if (weight > lightest) sum += weight * phi(((mus[i] as number) - logT) * perUnit);
-    }
-  }
+  for (let j = 0; j < known.length; j++)
+    sum += columnSum(weights, j * count, count, known[j] as ColumnTable, u);
+  return sum < THIN ? exactSum(grid, logT) : sum;
+}
+
+function exactSum({ mus, sigmas, weights }: WearGrid, logT: number): number {
+  const count = mus.length;
+  let sum = 0;
+  for (let j = 0; j < sigmas.length; j++)
+    for (let i = 0; i < count; i++)
+      sum +=
+        (weights[j * count + i] as number) * normalCdf(((mus[i] as number) - logT) / (sigmas[j] as number));
   return sum;
 }
 
@@ -36,47 +51,68 @@ export function wearSurvival(grid: WearGrid, exposure: number): number {
   return exposure <= 0 ? 1 : survivalAtLog(grid, Math.log(exposure));
 }
 
-const CLOSE_ENOUGH = 2e-6;
-const MOST_STEPS = 60;
+/** A chance is met within this share of itself; dates are days. */
+const CLOSE_ENOUGH = 1e-5;
+const MOST_STEPS = 80;
+
+/** Mean and standard deviation of ln life over all that is believed. */
+export function momentsOf({ mus, sigmas, weights }: WearGrid): { mean: number; sd: number } {
+  const count = mus.length;
+  let all = 0;
+  let first = 0;
+  let second = 0;
+  for (let j = 0; j < sigmas.length; j++) {
+    let sum = 0;
+    for (let i = 0, cell = j * count; i < count; i++, cell++) {
+      const weight = weights[cell] as number;
+      const mu = mus[i] as number;
+      sum += weight;
+      first += weight * mu;
+      second += weight * mu * mu;
+    }
+    all += sum;
+    second += sum * (sigmas[j] as number) ** 2;
+  }
+  const mean = first / all;
+  return { mean, sd: Math.sqrt(Math.max(1e-6, second / all - mean * mean)) };
+}
+
+/** ln(S/(1 − S)): against ln t this is nearly straight, so that few secants do. */
+const logit = (share: number): number => Math.log(share / (1 - share));
+/** The slope of a normal's logit at its middle, per standard deviation. */
+const LOGIT_PER_SD = 1.6;
 
 /**
  * ln of the exposure at which the survival has fallen to a level, over `from`, by secants that keep the root bracketed.
- * @param level between 0 and the survival at `from`
+ * @param level over 0, at most the survival at `from`
  */
-export function logExposureAtSurvival(grid: WearGrid, level: number, from: number): number {
+export function logExposureAtSurvival(
+  grid: WearGrid,
+  level: number,
+  from: number,
+  moments = momentsOf(grid),
+): number {
+  if (Number.isFinite(from) && survivalAtLog(grid, from) <= level) return from;
   const widest = grid.sigmas[grid.sigmas.length - 1] ?? 1;
   let low = Math.max(from, (grid.mus[0] ?? 0) - 9 * widest);
   let high = Math.max(low, grid.mus[grid.mus.length - 1] ?? 0) + 9 * widest;
-  let atLow = survivalAtLog(grid, low) - level;
-  let atHigh = survivalAtLog(grid, high) - level;
-  if (atLow <= 0) return low;
-  if (atHigh >= 0) return high;
-  // a first guess at the middle of what is believed, where the curve is steep
-  let guess = meanMu(grid);
-  for (let step = 0; step < MOST_STEPS && high - low > 1e-7; step++) {
+  const target = logit(level);
+  let guess = moments.mean - (moments.sd * target) / LOGIT_PER_SD;
+  let last: { at: number; logit: number } | null = null;
+  for (let step = 0; step < MOST_STEPS && high - low > 1e-9; step++) {
     if (!(guess > low && guess < high)) guess = (low + high) / 2;
-    const value = survivalAtLog(grid, guess) - level;
-    if (Math.abs(value) < CLOSE_ENOUGH * level) return guess;
-    if (value > 0) {
-      low = guess;
-      atLow = value;
-    } else {
-      high = guess;
-      atHigh = value;
-    }
-    const secant = low + ((high - low) * atLow) / (atLow - atHigh);
-    // every third step halves, so that a flat end cannot hold the bracket wide
-    guess = step % 3 === 2 ? (low + high) / 2 : secant;
+    const value = survivalAtLog(grid, guess);
+    if (Math.abs(value - level) < CLOSE_ENOUGH * Math.min(level, 1 - level)) return guess;
+    if (value > level) low = guess;
+    else high = guess;
+    const here = logit(value);
+    const slope: number =
+      last === null ? -LOGIT_PER_SD / moments.sd : (here - last.logit) / (guess - last.at);
+    last = { at: guess, logit: here };
+    // every sixth step halves, so that a curve with a knee cannot hold the bracket wide
+    guess = step % 6 === 5 ? (low + high) / 2 : guess + (target - here) / slope;
   }
   return (low + high) / 2;
-}
-
-function meanMu(grid: WearGrid): number {
-  const count = grid.mus.length;
-  let sum = 0;
-  for (let cell = 0; cell < grid.weights.length; cell++)
-    sum += (grid.weights[cell] as number) * (grid.mus[cell % count] as number);
-  return sum;
 }
 
 /** The exposure by which a share `due` (0 to 1) of such lives is used up. */
