@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['{core,contract,store,server,cli,demo,web}/**/*.test.{ts,tsx}'],
+    include: ['{core,contract,store,server,cli,demo,web,bench}/**/*.test.{ts,tsx}'],
     testTimeout: 30_000,
     pool: 'forks',
   },

@@ -8,6 +8,7 @@ import { importCommand } from './commands/import.ts';
 import { planCommand } from './commands/plan.ts';
 import { restoreCommand } from './commands/restore.ts';
 import { serveCommand } from './commands/serve.ts';
+import { wearCommand } from './commands/wear.ts';
 import { exitCodeOf, printError } from './exit.ts';
 
 // Standard output holds answers only; everything else goes to standard error.
@@ -23,6 +24,7 @@ for (const add of [
   backupCommand,
   restoreCommand,
   checkCommand,
+  wearCommand,
 ]) {
   program.addCommand(add().exitOverride());
 }

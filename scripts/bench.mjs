@@ -1,6 +1,7 @@
-// npm run bench: speed against a baseline in the same run. Prints figures, asserts nothing.
+// npm run bench: speeds beside a baseline in the same run. npm run bench:wear: the engine against simulated truths.
+// Both print figures and assert nothing. Arguments are names of files in bench/, in order.
 import { ensureBuilt, node, preparePackages } from './prepare.mjs';
 
 preparePackages();
 ensureBuilt();
-node(['dist/bench/plan.js', ...process.argv.slice(2)]);
+for (const name of process.argv.slice(2)) node([`dist/bench/${name}.js`]);

@@ -2,8 +2,8 @@ import type { Found } from './found.ts';
 import type { WearCycle } from './wearPosterior.ts';
 import type { LifeRange } from './wearGrid.ts';
 
-// Where what wears a part is counted (grams fed, litres, hours), its life is worked out in those units:
-// the range by its own usual rate, and back to days by the recent one.
+// Where what wears a part is counted (grams fed, litres, hours), its life is worked out by those: totals as days of its
+// own usual rate, so that the range in days stands as it is, and back to calendar days by the recent rate.
 
 /** One ended cycle in days, with the total of its driver where somebody logged it. */
 export interface CountedCycle {
@@ -20,11 +20,11 @@ export interface CountedNow {
   driverRate: number | null;
 }
 
-/** A history in the unit in which it is learned, and the way back to days. */
+/** A history in days, or in days of the usual rate, and the way back to calendar days. */
 export interface Counted {
   range: LifeRange;
   cycles: WearCycle[];
-  /** Exposure now, in the unit of the range. */
+  /** Exposure now, as in the cycles. */
   exposureNow: number;
   /** Days since the last service at an exposure that lies at or after now. */
   toDays: (exposure: number) => number;
@@ -58,17 +58,17 @@ export function counted(range: LifeRange, cycles: readonly CountedCycle[], now: 
       toDays: (exposure) => exposure,
     };
   }
-  const soFar = now.driver ?? usual * now.days;
-  const rate = Math.max(now.driverRate ?? usual, SLOWEST_SHARE * usual);
+  const soFar = now.driver === null ? now.days : now.driver / usual;
+  const pace = Math.max(now.driverRate === null ? 1 : now.driverRate / usual, SLOWEST_SHARE);
   return {
-    range: { lo: range.lo * usual, hi: range.hi * usual },
+    range,
     cycles: cycles.map(({ days, driver, found, newLifeAfter }) => ({
-      exposure: driver ?? usual * days,
+      exposure: driver === null ? days : driver / usual,
       days,
       found,
       newLifeAfter,
     })),
     exposureNow: soFar,
-    toDays: (exposure) => now.days + (exposure - soFar) / rate,
+    toDays: (exposure) => now.days + (exposure - soFar) / pace,
   };
 }
