@@ -3,6 +3,8 @@ import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
+import type { Counter } from '../../core/rules/counter.ts';
+import { measures, type Measure, type MeasureId } from '../../core/rules/measures.ts';
 import { announcedReach, eventWords, type EventKind } from '../../core/rules/eventKinds.ts';
 import {
   instantOf,
@@ -15,8 +17,9 @@ import {
 } from '../../core/rules/facts.ts';
 import { endOfDay, type Instant } from '../../core/time/day.ts';
 import type { Rest } from '../../core/time/runningClock.ts';
-import type { RecordContent, RecordKind, Stored } from '../records.ts';
+import type { RecordKind, Stored } from '../records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
+import { RecordIndex, targetOfJob } from './recordIndex.ts';
 import { definitionsOf, ownKindsOf } from './definition.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
 import { doneOfWhen, instantOfWhen } from './when.ts';
@@ -27,169 +30,311 @@ export interface AssembledJob extends PlannedJob {
   place: JobPlace;
 }
 
-/**
- * Turns records into the core's facts. Evidence after `instantAt(zone)` is left out, so that a plan can be
- * asked for any day.
- */
-export function assembleJobs(snapshot: Snapshot, instantAt: (zone: string) => Instant): AssembledJob[] {
-  const definitionOf = definitionsOf(snapshot);
-  const placed = snapshot.all('job').flatMap((job): PlacedJob[] => {
-    const place = placeOfJob(job.content, snapshot);
-    if (!place || place.component?.content.status === 'removed' || place.unit?.content.status === 'removed')
-      return [];
-    return [{ job, place, definition: definitionOf(job.content) }];
-  });
-  const index = indexOf(snapshot, placed);
-  return placed.map(({ job, place, definition }) => ({
-    job,
-    place,
-    facts: factsOf(job, place, definition, snapshot, index, instantAt(place.zone)),
-    visits: snapshot.content('site', place.siteId)?.visits ?? null,
-  }));
+/** Where each job stands and what defines it: changes only when equipment, systems or settings do. */
+interface Structure {
+  placed: ReadonlyMap<string, PlacedJob>;
+  /** Jobs that announce something by being done, by the id of the unit or system it reaches. */
+  announcers: ReadonlyMap<string, Announcer[]>;
+  /** Components through which water comes into a system. */
+  sources: ReadonlyMap<string, string[]>;
 }
-
-interface PlacedJob {
+export interface PlacedJob {
   job: Stored<'job'>;
   place: JobPlace;
   definition: JobDefinition;
 }
-
-interface Index {
-  services: Map<string, Stored<'service'>[]>;
-  looks: Map<string, Stored<'look'>[]>;
-  skips: Map<string, Stored<'skip'>[]>;
-  eventsOfComponent: Map<string, Stored<'event'>[]>;
-  eventsOfSystem: Map<string, Stored<'event'>[]>;
-  eventsOfSite: Map<string, Stored<'event'>[]>;
-  siblings: Map<string, Stored<'job'>[]>;
-  channels: Map<string, Stored<'channel'>[]>;
-  channelsOfSystem: Map<string, Stored<'channel'>[]>;
-  readings: Map<string, Stored<'reading'>[]>;
-  /** Worked out once for all jobs of a system or a unit. */
-  water: Map<string, WaterSeries[]>;
-  unitReadings: Map<string, UnitReading[]>;
-  /** What jobs announce by being done, by the id of the unit or system it reaches. */
-  announced: Map<string, Announced[]>;
-}
-interface Announced {
-  jobId: string;
-  kind: EventKind;
-  at: Instant;
-  note: string;
+interface Announcer {
+  job: PlacedJob;
+  kinds: readonly EventKind[];
+  /** The id that it reaches, and by it the kinds. */
+  reached: string;
 }
 
-function indexOf(snapshot: Snapshot, placed: readonly PlacedJob[]): Index {
-  const events = snapshot.all('event');
-  const services = groupBy(snapshot.all('service'), (one) => one.content.jobId);
-  return {
-    services,
-    announced: announcedBy(placed, services),
-    looks: groupBy(snapshot.all('look'), (one) => one.content.jobId),
-    skips: groupBy(snapshot.all('skip'), (one) => one.content.jobId),
-    eventsOfComponent: groupBy(events, (one) => one.content.componentId),
-    eventsOfSystem: groupBy(events, (one) => one.content.systemId),
-    eventsOfSite: groupBy(events, (one) => one.content.siteId),
-    siblings: groupBy(snapshot.all('job'), (one) => targetKey(one.content)),
-    channels: groupBy(snapshot.all('channel'), (one) => one.content.componentId),
-    channelsOfSystem: groupBy(snapshot.all('channel'), (one) => one.content.systemId),
-    readings: groupBy(snapshot.all('reading'), (one) => one.content.channelId),
-    water: new Map(),
-    unitReadings: new Map(),
-  };
-}
+/**
+ * Turns records into the core's facts. Evidence after the instant asked for is left out, so that a plan can be made for
+ * any day. What does not depend on a service or a reading is kept until `structureChanged`.
+ */
+export class FactMaker {
+  private readonly snapshot: Snapshot;
+  private readonly index: RecordIndex;
+  private kept: Structure | null = null;
+  /** Worked out once for all jobs of a system or a unit in one pass. */
+  private readonly water = new Map<string, WaterSeries[]>();
+  private readonly unitReadings = new Map<string, UnitReading[]>();
 
-/** Each service of a job that announces something, at the unit or the systems that it reaches. */
-function announcedBy(
-  placed: readonly PlacedJob[],
-  services: ReadonlyMap<string, Stored<'service'>[]>,
-): Map<string, Announced[]> {
-  const found: (Announced & { reached: string })[] = [];
-  for (const { job, place, definition } of placed) {
-    const kinds = [
-      ...(definition.announces ?? []),
-      ...(definition.biological && definition.work !== 'inspect' ? (['biological-work'] as const) : []),
-    ];
-    if (kinds.length === 0) continue;
-    for (const service of services.get(job.id) ?? []) {
-      const at = instantOfWhen(service.content.when, place.zone);
-      if (at === null) continue;
-      for (const kind of kinds) {
-        const reached = announcedReach[kind] === 'unit' ? [place.unit?.id ?? ''] : place.systemIds;
-        for (const id of reached)
-          found.push({
-            jobId: job.id,
-            kind,
-            at,
-            note: `${place.thing.toLowerCase()}, ${definition.action}`,
-            reached: id,
-          });
+  constructor(snapshot: Snapshot, index = RecordIndex.of(snapshot)) {
+    this.snapshot = snapshot;
+    this.index = index;
+  }
+
+  structureChanged(): void {
+    this.kept = null;
+  }
+  /** Forget what was read of systems and units: records or the instant have changed. */
+  beginPass(): void {
+    this.water.clear();
+    this.unitReadings.clear();
+  }
+
+  structure(): Structure {
+    return (this.kept ??= structureOf(this.snapshot));
+  }
+
+  /** A job with its facts at its site's instant; null where its equipment is gone. */
+  assemble(jobId: string, instantAt: (zone: string) => Instant): AssembledJob | null {
+    const placed = this.structure().placed.get(jobId);
+    if (!placed) return null;
+    return {
+      job: placed.job,
+      place: placed.place,
+      facts: this.factsOf(placed, instantAt(placed.place.zone)),
+      visits: this.snapshot.content('site', placed.place.siteId)?.visits ?? null,
+    };
+  }
+
+  private factsOf({ job, place, definition }: PlacedJob, at: Instant): JobFacts {
+    const { index } = this;
+    const { zone } = place;
+    const until = <K extends 'look' | 'skip'>(records: Stored<K>[]) =>
+      inOrder(records, zone).filter((one) => one.at <= at);
+    const water = place.systemIds.flatMap((systemId) => this.waterOf(systemId, zone, at));
+    const services = definition.tests
+      ? testsAsServices(water, definition.tests)
+      : serviceFacts(index.on('servicesOfJob', job.id), zone, at);
+    const last = services.at(-1);
+    const lastAt = last ? instantOf(last.done) : Number.NEGATIVE_INFINITY;
+    const skips = until(index.on('skipsOfJob', job.id)).filter((one) => one.at > lastAt);
+    const held = skips.findLast((one) => one.record.content.until !== null);
+    const heldUntil = held?.record.content.until ? endOfDay(held.record.content.until, zone) : null;
+    const events = this.eventsTouching(place, zone, at);
+    const status = statusAt(place, at);
+    const unit = this.unitReadingsOf(place, zone, at);
+    return {
+      jobId: job.id,
+      zone,
+      definition,
+      siblings: Object.fromEntries(
+        index
+          .on('jobsOfTarget', targetOfJob(job.content))
+          .map((one) => [one.content.own?.id ?? one.content.jobId, one.id]),
+      ),
+      status: status.status,
+      statusSince: status.since,
+      statusReason: status.reason,
+      services,
+      looks: until(index.on('looksOfJob', job.id)).map((one) => ({
+        at: one.at,
+        found: one.record.content.found,
+      })),
+      rests: events
+        .filter((one) => one.record.content.kind === 'rest' || one.record.content.kind === 'switched-off')
+        .map((one) => restOf(one, zone, at)),
+      lifeEnds: events
+        .filter((one) => one.record.content.endsLives)
+        .map((one) => ({ at: one.at, what: eventWords[one.record.content.kind] })),
+      events:
+        calledBy(definition).size === 0 ? [] : this.callingEvents(job.id, definition, place, events, at),
+      meter: unit.flatMap((one) => (one.measure === 'hours' ? [{ at: one.at, hours: one.value }] : [])),
+      unitReadings: unit.filter((one) => one.measure !== 'hours'),
+      store: job.content.store ?? noStoreFigures,
+      counter: this.counterOf(definition, place, unit, at),
+      water,
+      dutyHoursPerDay: (place.unit ?? place.component)?.content.dutyHoursPerDay ?? 24,
+      held:
+        heldUntil !== null && heldUntil > at && held
+          ? { until: heldUntil, reason: held.record.content.reason }
+          : null,
+      skips: skips.length,
+    };
+  }
+
+  /** Events its rules wait for: those people wrote down, and what other jobs announce; a job does not hear itself. */
+  private callingEvents(
+    jobId: string,
+    definition: JobDefinition,
+    place: JobPlace,
+    written: readonly Dated<'event'>[],
+    at: Instant,
+  ): JobFacts['events'] {
+    const kinds = calledBy(definition);
+    const heard = [place.unit?.id ?? '', ...place.systemIds]
+      .flatMap((id) => this.structure().announcers.get(id) ?? [])
+      .filter((one) => one.job.job.id !== jobId)
+      .flatMap((one) => this.announcedBy(one, kinds, at))
+      .sort((a, b) => a.at - b.at || a.jobId.localeCompare(b.jobId));
+    const events = written.flatMap(({ record: { content }, at: when }) =>
+      kinds.has(content.kind) ? [{ kind: content.kind, at: when, note: content.note }] : [],
+    );
+    return [...events, ...heard.map(({ kind, at: when, note }) => ({ kind, at: when, note }))].sort(
+      (a, b) => a.at - b.at,
+    );
+  }
+  /** What is read on the component and on its unit; hours came before channels said what they measure. */
+  private unitReadingsOf(place: JobPlace, zone: string, at: Instant): UnitReading[] {
+    const ids = new Set([place.component?.id, place.unit?.id].filter((id) => id !== undefined));
+    const key = `${[...ids].join(' ')} ${at}`;
+    const known = this.unitReadings.get(key);
+    if (known) return known;
+    const found: UnitReading[] = [];
+    for (const id of ids) {
+      for (const channel of this.index.on('channelsOfComponent', id)) {
+        const measure = channel.content.measure ?? (channel.content.quantity === 'hours' ? 'hours' : null);
+        if (measure === null) continue;
+        for (const one of inOrder(this.index.on('readingsOfChannel', channel.id), zone))
+          if (one.at <= at && one.record.content.quality === 'good')
+            found.push({
+              measure,
+              at: one.at,
+              value: one.record.content.value,
+              timing: one.record.content.timing,
+            });
       }
     }
+    found.sort((a, b) => a.at - b.at);
+    this.unitReadings.set(key, found);
+    return found;
   }
-  found.sort((a, b) => a.at - b.at || a.jobId.localeCompare(b.jobId));
-  return groupBy(found, (one) => one.reached);
+  /** The tests of a system with the band in force there; worked out once for all its jobs. */
+  private waterOf(systemId: string, zone: string, at: Instant): WaterSeries[] {
+    const key = `${systemId} ${zone} ${at}`;
+    const known = this.water.get(key);
+    if (known) return known;
+    const system = this.snapshot.content('system', systemId);
+    const programme = findProgramme(system?.programmeId);
+    const own = system?.bands as Partial<Record<ParameterId, Band>> | undefined;
+    const incoming = this.incomingOf(systemId, zone, at);
+    const series = this.index.on('channelsOfSystem', systemId).flatMap((channel): WaterSeries[] => {
+      const { parameter } = channel.content;
+      if (!parameter || !system) return [];
+      const readings = inOrder(this.index.on('readingsOfChannel', channel.id), zone)
+        .filter((one) => one.at <= at && one.record.content.quality === 'good')
+        .map(({ at: read, record: { content } }) => ({
+          at: read,
+          value: content.value,
+          below: content.below,
+          timing: content.timing,
+        }));
+      return [
+        {
+          systemId,
+          systemName: system.name,
+          parameter,
+          ...bandInForce(programme, own, parameter, incoming.get(parameter)?.value ?? null),
+          incoming: incoming.get(parameter) ?? null,
+          warnAtZero: programme?.warnAtZero ?? false,
+          readings,
+        },
+      ];
+    });
+    this.water.set(key, series);
+    return series;
+  }
+  private eventsTouching(place: JobPlace, zone: string, at: Instant): Dated<'event'>[] {
+    const ids = new Set([place.component?.id, place.unit?.id].filter((id) => id !== undefined));
+    const found = new Map<string, Stored<'event'>>();
+    for (const id of ids)
+      for (const event of this.index.on('eventsOfComponent', id)) found.set(event.id, event);
+    for (const id of place.systemIds)
+      for (const event of this.index.on('eventsOfSystem', id)) found.set(event.id, event);
+    for (const event of this.index.on('eventsOfSite', place.siteId)) found.set(event.id, event);
+    return inOrder([...found.values()], zone).filter((one) => one.at <= at);
+  }
+  /** The last accepted reading of the water that comes in, by parameter. */
+  private incomingOf(systemId: string, zone: string, at: Instant): Map<ParameterId, Incoming> {
+    const found = new Map<ParameterId, Incoming>();
+    for (const componentId of this.structure().sources.get(systemId) ?? []) {
+      for (const channel of this.index.on('channelsOfComponent', componentId)) {
+        const { parameter } = channel.content;
+        if (!parameter) continue;
+        const last = inOrder(this.index.on('readingsOfChannel', channel.id), zone).findLast(
+          (one) => one.at <= at && one.record.content.quality === 'good' && !one.record.content.below,
+        );
+        const known = found.get(parameter);
+        if (last && (!known || last.at > known.at))
+          found.set(parameter, { value: last.record.content.value, at: last.at });
+      }
+    }
+    return found;
+  }
+  /** Each service of a job that announces something of these kinds. */
+  private announcedBy(
+    { job: { job, place, definition }, kinds: all }: Announcer,
+    wanted: ReadonlySet<EventKind>,
+    at: Instant,
+  ): { jobId: string; kind: EventKind; at: Instant; note: string }[] {
+    const kinds = all.filter((kind) => wanted.has(kind));
+    if (kinds.length === 0) return [];
+    const note = `${place.thing.toLowerCase()}, ${definition.action}`;
+    return this.index.on('servicesOfJob', job.id).flatMap((service) => {
+      const done = instantOfWhen(service.content.when, place.zone);
+      return done === null || done > at ? [] : kinds.map((kind) => ({ jobId: job.id, kind, at: done, note }));
+    });
+  }
+
+  /** What wears it, counted: a meter of its unit, or what is entered for the whole water. */
+  private counterOf(
+    { countedBy }: JobDefinition,
+    place: JobPlace,
+    unit: readonly UnitReading[],
+    at: Instant,
+  ): Counter | null {
+    if (!countedBy) return null;
+    const readings =
+      (measures[countedBy] as Measure).of === 'system'
+        ? place.systemIds.slice(0, 1).flatMap((id) => this.systemReadings(id, countedBy, place.zone, at))
+        : unit.filter((one) => one.measure === countedBy);
+    return readings.length === 0
+      ? null
+      : { measure: countedBy, readings: readings.map(({ at: read, value }) => ({ at: read, value })) };
+  }
+
+  private systemReadings(systemId: string, measure: MeasureId, zone: string, at: Instant) {
+    return this.index
+      .on('channelsOfSystem', systemId)
+      .filter((channel) => channel.content.measure === measure)
+      .flatMap((channel) => inOrder(this.index.on('readingsOfChannel', channel.id), zone))
+      .filter((one) => one.at <= at && one.record.content.quality === 'good')
+      .map((one) => ({ at: one.at, value: one.record.content.value }));
+  }
 }
 
-const targetKey = (job: RecordContent<'job'>): string =>
-  job.componentId ?? job.systemId ?? job.vesselId ?? '';
+function structureOf(snapshot: Snapshot): Structure {
+  const definitionOf = definitionsOf(snapshot);
+  const ownKinds = ownKindsOf(snapshot);
+  const placed = new Map<string, PlacedJob>();
+  const announcers: Announcer[] = [];
+  for (const job of snapshot.all('job')) {
+    const place = placeOfJob(job.content, snapshot);
+    if (!place || place.component?.content.status === 'removed' || place.unit?.content.status === 'removed')
+      continue;
+    const one = { job, place, definition: definitionOf(job.content) };
+    placed.set(job.id, one);
+    for (const kind of announcedKinds(one.definition)) {
+      const reached = announcedReach[kind] === 'unit' ? [place.unit?.id ?? ''] : place.systemIds;
+      for (const id of reached) announcers.push({ job: one, kinds: [kind], reached: id });
+    }
+  }
+  const sources = new Map<string, string[]>();
+  for (const component of snapshot.all('component')) {
+    if (!findKind(component.content.kindId, ownKinds)?.source) continue;
+    for (const systemId of component.content.systemIds)
+      sources.set(systemId, [...(sources.get(systemId) ?? []), component.id]);
+  }
+  return { placed, announcers: groupBy(announcers, (one) => one.reached), sources };
+}
 
-function factsOf(
-  job: Stored<'job'>,
-  place: JobPlace,
-  definition: JobDefinition,
-  snapshot: Snapshot,
-  index: Index,
-  at: Instant,
-): JobFacts {
-  const { zone } = place;
-  const until = <K extends 'look' | 'skip'>(records: Stored<K>[] | undefined) =>
-    inOrder(records ?? [], zone).filter((one) => one.at <= at);
-  const water = place.systemIds.flatMap((systemId) => waterOf(systemId, snapshot, index, zone, at));
-  const services = definition.tests
-    ? testsAsServices(water, definition.tests)
-    : serviceFacts(index.services.get(job.id) ?? [], zone, at);
-  const last = services.at(-1);
-  const lastAt = last ? instantOf(last.done) : Number.NEGATIVE_INFINITY;
-  const skips = until(index.skips.get(job.id)).filter((one) => one.at > lastAt);
-  const held = skips.findLast((one) => one.record.content.until !== null);
-  const heldUntil = held?.record.content.until ? endOfDay(held.record.content.until, zone) : null;
-  const events = eventsTouching(place, index, zone, at);
-  const status = statusAt(place, at);
-  const unit = unitReadingsOf(place, index, zone, at);
-  return {
-    jobId: job.id,
-    zone,
-    definition,
-    siblings: Object.fromEntries(
-      (index.siblings.get(targetKey(job.content)) ?? []).map((one) => [
-        one.content.own?.id ?? one.content.jobId,
-        one.id,
-      ]),
-    ),
-    status: status.status,
-    statusSince: status.since,
-    statusReason: status.reason,
-    services,
-    looks: until(index.looks.get(job.id)).map((one) => ({ at: one.at, found: one.record.content.found })),
-    rests: events
-      .filter((one) => one.record.content.kind === 'rest' || one.record.content.kind === 'switched-off')
-      .map((one) => restOf(one, zone, at)),
-    lifeEnds: events
-      .filter((one) => one.record.content.endsLives)
-      .map((one) => ({ at: one.at, what: eventWords[one.record.content.kind] })),
-    events:
-      calledBy(definition).size === 0 ? [] : callingEvents(job.id, definition, place, events, index, at),
-    meter: unit.flatMap((one) => (one.measure === 'hours' ? [{ at: one.at, hours: one.value }] : [])),
-    unitReadings: unit.filter((one) => one.measure !== 'hours'),
-    store: job.content.store ?? noStoreFigures,
-    water,
-    dutyHoursPerDay: (place.unit ?? place.component)?.content.dutyHoursPerDay ?? 24,
-    held:
-      heldUntil !== null && heldUntil > at && held
-        ? { until: heldUntil, reason: held.record.content.reason }
-        : null,
-    skips: skips.length,
-  };
+/** What a job announces by being done; work on biological media always, a look at it never. */
+export function announcedKinds(definition: JobDefinition): EventKind[] {
+  return [
+    ...(definition.announces ?? []),
+    ...(definition.biological && definition.work !== 'inspect' ? (['biological-work'] as const) : []),
+  ];
+}
+
+/** Every job with its facts at an instant. */
+export function assembleJobs(snapshot: Snapshot, instantAt: (zone: string) => Instant): AssembledJob[] {
+  const maker = new FactMaker(snapshot);
+  return [...maker.structure().placed.keys()].flatMap((jobId) => maker.assemble(jobId, instantAt) ?? []);
 }
 
 function serviceFacts(records: readonly Stored<'service'>[], zone: string, at: Instant): ServiceFact[] {
@@ -220,16 +365,6 @@ function inOrder<K extends 'look' | 'skip' | 'event' | 'reading'>(
     .sort((a, b) => a.at - b.at || a.record.id.localeCompare(b.record.id));
 }
 
-function eventsTouching(place: JobPlace, index: Index, zone: string, at: Instant): Dated<'event'>[] {
-  const ids = new Set([place.component?.id, place.unit?.id].filter((id) => id !== undefined));
-  const found = new Map<string, Stored<'event'>>();
-  for (const id of ids) for (const event of index.eventsOfComponent.get(id) ?? []) found.set(event.id, event);
-  for (const id of place.systemIds)
-    for (const event of index.eventsOfSystem.get(id) ?? []) found.set(event.id, event);
-  for (const event of index.eventsOfSite.get(place.siteId) ?? []) found.set(event.id, event);
-  return inOrder([...found.values()], zone).filter((one) => one.at <= at);
-}
-
 function restOf(event: Dated<'event'>, zone: string, at: Instant): Rest {
   const until = event.record.content.until;
   const to = until ? instantOfWhen(until, zone) : null;
@@ -251,126 +386,8 @@ function statusAt(
 }
 
 /** The kinds of event that its rules wait for. */
-const calledBy = (definition: JobDefinition): ReadonlySet<EventKind> =>
+export const calledBy = (definition: JobDefinition): ReadonlySet<EventKind> =>
   new Set(definition.rules.flatMap((rule) => (rule.kind === 'after-event' ? [rule.event] : [])));
-
-/** Events its rules wait for: those people wrote down, and what other jobs announce; a job does not hear itself. */
-function callingEvents(
-  jobId: string,
-  definition: JobDefinition,
-  place: JobPlace,
-  written: readonly Dated<'event'>[],
-  index: Index,
-  at: Instant,
-): JobFacts['events'] {
-  const kinds = calledBy(definition);
-  const heard = [place.unit?.id ?? '', ...place.systemIds].flatMap((id) =>
-    (index.announced.get(id) ?? []).filter(
-      (one) => kinds.has(one.kind) && one.jobId !== jobId && one.at <= at,
-    ),
-  );
-  const events = written.flatMap(({ record: { content }, at: when }) =>
-    kinds.has(content.kind) ? [{ kind: content.kind, at: when, note: content.note }] : [],
-  );
-  return [...events, ...heard.map(({ kind, at: when, note }) => ({ kind, at: when, note }))].sort(
-    (a, b) => a.at - b.at,
-  );
-}
-
-/** What is read on the component and on its unit; hours came before channels said what they measure. */
-function unitReadingsOf(place: JobPlace, index: Index, zone: string, at: Instant): UnitReading[] {
-  const ids = new Set([place.component?.id, place.unit?.id].filter((id) => id !== undefined));
-  const key = `${[...ids].join(' ')} ${at}`;
-  const known = index.unitReadings.get(key);
-  if (known) return known;
-  const found: UnitReading[] = [];
-  for (const id of ids) {
-    for (const channel of index.channels.get(id) ?? []) {
-      const measure = channel.content.measure ?? (channel.content.quantity === 'hours' ? 'hours' : null);
-      if (measure === null) continue;
-      for (const one of inOrder(index.readings.get(channel.id) ?? [], zone))
-        if (one.at <= at && one.record.content.quality === 'good')
-          found.push({
-            measure,
-            at: one.at,
-            value: one.record.content.value,
-            timing: one.record.content.timing,
-          });
-    }
-  }
-  found.sort((a, b) => a.at - b.at);
-  index.unitReadings.set(key, found);
-  return found;
-}
-
-/** The last accepted reading of the water that comes in, by parameter. */
-function incomingOf(
-  systemId: string,
-  snapshot: Snapshot,
-  index: Index,
-  zone: string,
-  at: Instant,
-): Map<ParameterId, Incoming> {
-  const ownKinds = ownKindsOf(snapshot);
-  const found = new Map<ParameterId, Incoming>();
-  for (const component of snapshot.all('component')) {
-    if (!component.content.systemIds.includes(systemId)) continue;
-    if (!findKind(component.content.kindId, ownKinds)?.source) continue;
-    for (const channel of index.channels.get(component.id) ?? []) {
-      const { parameter } = channel.content;
-      if (!parameter) continue;
-      const last = inOrder(index.readings.get(channel.id) ?? [], zone).findLast(
-        (one) => one.at <= at && one.record.content.quality === 'good' && !one.record.content.below,
-      );
-      const known = found.get(parameter);
-      if (last && (!known || last.at > known.at))
-        found.set(parameter, { value: last.record.content.value, at: last.at });
-    }
-  }
-  return found;
-}
-
-/** The tests of a system with the band in force there; worked out once for all its jobs. */
-function waterOf(
-  systemId: string,
-  snapshot: Snapshot,
-  index: Index,
-  zone: string,
-  at: Instant,
-): WaterSeries[] {
-  const key = `${systemId} ${zone} ${at}`;
-  const known = index.water.get(key);
-  if (known) return known;
-  const system = snapshot.content('system', systemId);
-  const programme = findProgramme(system?.programmeId);
-  const own = system?.bands as Partial<Record<ParameterId, Band>> | undefined;
-  const incoming = incomingOf(systemId, snapshot, index, zone, at);
-  const series = (index.channelsOfSystem.get(systemId) ?? []).flatMap((channel): WaterSeries[] => {
-    const { parameter } = channel.content;
-    if (!parameter || !system) return [];
-    const readings = inOrder(index.readings.get(channel.id) ?? [], zone)
-      .filter((one) => one.at <= at && one.record.content.quality === 'good')
-      .map(({ at: read, record: { content } }) => ({
-        at: read,
-        value: content.value,
-        below: content.below,
-        timing: content.timing,
-      }));
-    return [
-      {
-        systemId,
-        systemName: system.name,
-        parameter,
-        ...bandInForce(programme, own, parameter, incoming.get(parameter)?.value ?? null),
-        incoming: incoming.get(parameter) ?? null,
-        warnAtZero: programme?.warnAtZero ?? false,
-        readings,
-      },
-    ];
-  });
-  index.water.set(key, series);
-  return series;
-}
 
 /** A due test is a job whose services are the tests themselves. */
 function testsAsServices(water: readonly WaterSeries[], parameter: ParameterId): ServiceFact[] {

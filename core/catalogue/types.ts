@@ -1,4 +1,5 @@
 import type { EventKind } from '../rules/eventKinds.ts';
+import type { CounterId } from '../rules/measures.ts';
 import type { IntervalRule } from '../rules/rule.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { CautionId } from './cautions.ts';
@@ -58,6 +59,8 @@ export interface JobDefinition {
   rules: readonly IntervalRule[];
   /** What wears it, in a few words. */
   driver: string;
+  /** What counts it where somebody logs it: its life is then learned in those units, not in days. */
+  countedBy?: CounterId;
   foundScale: FoundScale;
   /** The five words for this job, as new to failed; none where nothing is graded. */
   foundWords: readonly string[];

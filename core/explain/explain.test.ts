@@ -10,6 +10,7 @@ const wear = {
   cycles: [],
   graded: 0,
   setAside: null,
+  counted: null,
   soonerWith: null,
 };
 

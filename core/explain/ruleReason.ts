@@ -5,7 +5,7 @@ import type { RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
 import { NEGLECT_FACTOR } from '../wear/wearPosterior.ts';
 import type { Day } from '../time/day.ts';
-import { measures } from '../rules/measures.ts';
+import { measures, type MeasureId } from '../rules/measures.ts';
 import { showMeasure } from './measureWord.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
 import {
@@ -40,7 +40,7 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
       ? ` Records before ${reason.setAside.what.toLowerCase()} on ${instantWord(reason.setAside.at, context.zone, context.today, context.style)} count little.`
       : '';
     const sooner = reason.soonerWith ? ` Sooner with ${reason.soonerWith} on this water.` : '';
-    return wearRecord(reason, context) + sooner + aside;
+    return wearRecord(reason, context) + countedWord(reason.counted) + sooner + aside;
   },
   calendar: ({ range }, { ageDays }) => {
     const habit =
@@ -126,6 +126,25 @@ function wearRecord(
         recent.map((cycle) => `${foundInWords(cycle.found ?? 'right')} at ${daysWord(cycle.exposure)}`),
       );
   return `Found ${found}${age}.`;
+}
+
+/** A rate this much over or under the usual one is what moves the date. */
+const RATE_MOVES = 1.15;
+
+function countedWord(counted: Extract<RuleReason, { kind: 'wear' }>['counted']): string {
+  if (counted === null) return '';
+  const { measure, usualPerDay, recentPerDay } = counted;
+  const ratio = recentPerDay / usualPerDay;
+  const usual = perDayWord(measure, usualPerDay);
+  if (ratio < RATE_MOVES && ratio > 1 / RATE_MOVES)
+    return ` Counted by ${measures[measure].name.toLowerCase()}, ${usual}.`;
+  return ` ${measures[measure].name}: ${perDayWord(measure, recentPerDay)} lately, usually ${usual}, so it comes ${ratio > 1 ? 'sooner' : 'later'}.`;
+}
+
+/** "12 g a day"; a standing rate has its day in the unit already. */
+function perDayWord(measure: MeasureId, perDay: number): string {
+  const shown = showMeasure(measure, perDay, 1);
+  return shown.endsWith('a day') ? shown : `${shown} a day`;
 }
 
 const passed = (ageDays: number): string => {

@@ -3,6 +3,7 @@ import type { OtherJob } from '../rules/evaluation.ts';
 import { instantOf, type JobFacts } from '../rules/facts.ts';
 import type { CostRatios } from './lateness.ts';
 import { planJob, type JobPlan } from './planJob.ts';
+import type { WearPriors } from '../wear/wearGrid.ts';
 import { states } from './states.ts';
 import type { VisitRhythm } from './visits.ts';
 
@@ -19,9 +20,29 @@ export function planAll(
   jobs: readonly PlannedJob[],
   instantAt: (zone: string) => Instant,
   costRatios: CostRatios,
+  priorsOf: (jobId: string) => WearPriors | undefined = () => undefined,
 ): Map<string, JobPlan> {
-  const byId = new Map(jobs.map((job) => [job.facts.jobId, job]));
   const plans = new Map<string, JobPlan>();
+  const byId = new Map(jobs.map((job) => [job.facts.jobId, job]));
+  planInto(plans, byId, byId.keys(), { instantAt, costRatios, priorsOf });
+  return plans;
+}
+
+/** How jobs are planned, beside their own facts. */
+export interface Planning {
+  instantAt: (zone: string) => Instant;
+  costRatios: CostRatios;
+  /** What is believed before a job's own records; undefined: the house's. */
+  priorsOf: (jobId: string) => WearPriors | undefined;
+}
+
+/** Plans those of the asked jobs that have no plan yet, and whatever they count, into `plans`. */
+export function planInto(
+  plans: Map<string, JobPlan>,
+  byId: ReadonlyMap<string, PlannedJob>,
+  asked: Iterable<string>,
+  { instantAt, costRatios, priorsOf }: Planning,
+): void {
   const underway = new Set<string>();
 
   const plan = (jobId: string): JobPlan | null => {
@@ -35,6 +56,7 @@ export function planAll(
       at,
       costRatios,
       visits: job.visits,
+      priors: priorsOf(jobId),
       other: (id) => otherJob(job.facts, id, at),
     });
     underway.delete(jobId);
@@ -58,12 +80,14 @@ export function planAll(
     };
   };
 
-  for (const job of jobs) plan(job.facts.jobId);
-  return plans;
+  for (const jobId of asked) plan(jobId);
 }
 
+/** What the order of risk goes by. */
+export type Risk = Pick<JobPlan, 'state' | 'costRatio' | 'chanceDueNow' | 'recommended' | 'jobId'>;
+
 /** By state (most at risk first), within a state by what waiting costs: cost ratio × chance due. */
-export function byRisk(a: JobPlan, b: JobPlan): number {
+export function byRisk(a: Risk, b: Risk): number {
   const byState = states.indexOf(a.state) - states.indexOf(b.state);
   if (byState !== 0) return byState;
   const cost = b.costRatio * (b.chanceDueNow ?? 0) - a.costRatio * (a.chanceDueNow ?? 0);

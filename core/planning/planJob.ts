@@ -15,6 +15,7 @@ import type { OtherJob, RuleCurve, RuleReason } from '../rules/evaluation.ts';
 import { instantOf, type Done, type JobFacts, type LookFact } from '../rules/facts.ts';
 import { jobAge, possibleAges, type JobAge, type PossibleAge } from '../rules/age.ts';
 import type { RuleKind } from '../rules/rule.ts';
+import type { WearPriors } from '../wear/wearGrid.ts';
 import type { CostRatios } from './lateness.ts';
 import { lastLook, recommend } from './recommend.ts';
 import { COMING_UP_DAYS, IN_WINDOW_CHANCE, type State } from './states.ts';
@@ -25,6 +26,8 @@ export interface PlanContext {
   costRatios: CostRatios;
   visits: VisitRhythm | null;
   other: (jobId: string) => OtherJob | null;
+  /** What all jobs and like parts teach; undefined: the house's priors. */
+  priors?: WearPriors | undefined;
 }
 
 /** A date for one job: its window, the recommended day, the state, and the reasons as data. */
@@ -237,6 +240,7 @@ function curvesOf(facts: JobFacts, context: PlanContext, age: JobAge): RuleCurve
       at: context.at,
       ageDays: exactAge ?? null,
       other: context.other,
+      ...(context.priors ? { priors: context.priors } : {}),
     });
     return curve ? [curve] : [];
   });

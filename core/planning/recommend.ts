@@ -54,8 +54,8 @@ export function recommend(facts: RecommendFacts): Recommendation {
   const age = ages.length === 1 ? (ages[0]?.days ?? 0) : null;
 
   const bySudden =
-    facts.lateness === 'sudden' && wear?.grid && age !== null
-      ? ageReplacement(wear.grid, facts.costRatio) - age
+    facts.lateness === 'sudden' && wear?.learned && age !== null
+      ? wear.learned.toDays(ageReplacement(wear.learned.grid, facts.costRatio)) - age
       : null;
   const wearAlone = bySudden ?? dayFor(wear ? [wear] : []);
   const all = bySudden === null ? dayFor(curves) : Math.min(bySudden, dayFor(others), facts.latestInDays);

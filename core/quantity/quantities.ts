@@ -36,6 +36,7 @@ const gravity = (label: string, convention: GravityConvention): Unit => ({
 const LITRES_PER_US_GALLON = 3.785411784;
 const LITRES_PER_IMPERIAL_GALLON = 4.54609;
 const CM_PER_INCH = 2.54;
+const GRAMS_PER_OUNCE = 28.349523125;
 const KPA_PER_PSI = 6.894757293168361;
 // 1 dKH is 10 mg CaO per litre: molar masses CaO 56.077, CaCO3 100.086 (IUPAC abridged standard atomic weights).
 const DKH_PER_MEQ = 56.077 / 2 / 10;
@@ -116,6 +117,11 @@ export const quantities = {
       'mL/min': scaled('mL/min', 0.06, 1),
       'US gal/min': scaled('US gal/min', LITRES_PER_US_GALLON * 60, 2),
     },
+  },
+  feed: {
+    label: 'Feed',
+    stored: 'g a day',
+    units: { 'g a day': scaled('g a day', 1, 1), 'oz a day': scaled('oz a day', GRAMS_PER_OUNCE, 2) },
   },
   hours: { label: 'Running hours', stored: 'h', units: { h: scaled('h', 1, 0) } },
   duration: { label: 'Minutes', stored: 'min', units: { min: scaled('min', 1, 0) } },

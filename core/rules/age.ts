@@ -1,42 +1,67 @@
 import type { Instant } from '../time/day.ts';
 import { runningDays } from '../time/runningClock.ts';
 import type { WearCycle } from '../wear/wearPosterior.ts';
+import { totalBetween } from './counter.ts';
 import { instantOf, type Done, type JobFacts } from './facts.ts';
 
 /** Where a job stands in its life, and the lives before. */
 export interface JobAge {
-  cycles: WearCycle[];
+  cycles: AgeCycle[];
   last: Done | null;
   /** Exposure already on the part when it was last touched (a job done by half leaves some), days. */
   residualDays: number;
+  /** The same in the counter's unit; null where nothing is counted. */
+  residualTotal: number | null;
+}
+/** One ended cycle. */
+export interface AgeCycle extends WearCycle {
+  until: Instant;
+  /** What the counter says it took; null where nobody logged it. */
+  total: number | null;
 }
 
 /**
  * The ended cycles of a job and what is left on it since the last service.
  * A first service has no beginning, so it ends no cycle; a job done in part grades its age and takes off its share.
  */
-export function jobAge(facts: Pick<JobFacts, 'services' | 'rests' | 'lifeEnds'>): JobAge {
-  const cycles: WearCycle[] = [];
+export function jobAge(facts: Pick<JobFacts, 'services' | 'rests' | 'lifeEnds' | 'counter'>): JobAge {
+  const cycles: AgeCycle[] = [];
   let last: Done | null = null;
   let residualDays = 0;
+  let residualTotal = facts.counter === null ? null : 0;
   for (const service of facts.services) {
     const at = instantOf(service.done);
     if (last) {
       const from = instantOf(last);
       const exposure = residualDays + runningDays(from, at, facts.rests);
-      cycles.push({ exposure, found: service.found, days: runningDays(from, at, []), newLifeAfter: false });
+      const between = facts.counter === null ? null : totalBetween(facts.counter, from, at);
+      const total = between === null || residualTotal === null ? null : residualTotal + between;
+      cycles.push({
+        exposure,
+        found: service.found,
+        days: runningDays(from, at, []),
+        newLifeAfter: false,
+        until: at,
+        total,
+      });
       residualDays = exposure * (1 - service.shareDone);
+      residualTotal =
+        total === null ? residualOf(facts.counter, service.shareDone) : total * (1 - service.shareDone);
     }
     markNewLives(cycles, facts.lifeEnds, last ? instantOf(last) : null, at);
     last = service.done;
   }
   if (last) markNewLives(cycles, facts.lifeEnds, instantOf(last), Number.POSITIVE_INFINITY);
-  return { cycles, last, residualDays };
+  return { cycles, last, residualDays, residualTotal };
 }
+
+/** A job done whole leaves nothing, whatever it was before. */
+const residualOf = (counter: JobFacts['counter'], shareDone: number): number | null =>
+  counter !== null && shareDone === 1 ? 0 : null;
 
 /** An event during a cycle sets aside the cycles that ended before it. */
 function markNewLives(
-  cycles: WearCycle[],
+  cycles: AgeCycle[],
   ends: JobFacts['lifeEnds'],
   from: Instant | null,
   to: Instant,

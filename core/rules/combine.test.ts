@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
 import { normalCdf } from '../wear/normal.ts';
 import { beliefOfRange } from '../wear/wearGrid.ts';
+import { givenCauses } from './commonCause.ts';
 import { combine, daysUntilDue, FARTHEST_DAYS, givenNotDueAt, whoGoverns } from './combine.ts';
 
 const fresh = [{ days: 0, weight: 1 }];
@@ -87,5 +88,46 @@ describe('who governs', () => {
     const old = [{ days: 700, weight: 1 }];
     expect(daysUntilDue(combine([seen], old), 0.5, 700)).toBeCloseTo(5, 4);
     expect(whoGoverns([lognormal(600, 900), seen], old)[1]).toBeGreaterThan(0);
+  });
+});
+
+describe('rules that one cause drives', () => {
+  const caused = (lo: number, hi: number) => ({ ...lognormal(lo, hi), cause: 'feeding' as const });
+  const [a, b] = [caused(20, 60), caused(25, 70)];
+  const half = (curves: Parameters<typeof combine>[0]) => daysUntilDue(combine(curves, fresh), 0.5, 0);
+  test('come later together than if they knew nothing of each other, and not after the first alone', () => {
+    const together = half([a, b]);
+    expect(together).toBeGreaterThan(half([lognormal(20, 60), lognormal(25, 70)]) * 1.02);
+    expect(together).toBeLessThan(half([a]));
+  });
+  test('each alone stays as it was', () => {
+    for (const days of [10, 25, 40, 80]) expect(combine([a], fresh)(days)).toBeCloseTo(a.survives(days), 12);
+    // averaged over the states of the cause, a curve is itself again
+    for (const days of [15, 30, 45, 70]) {
+      const mean = givenCauses([a, b]).reduce(
+        (sum, { weight, curves }) => sum + weight * (curves[0]?.survives(days) ?? 0),
+        0,
+      );
+      expect(Math.abs(mean - a.survives(days))).toBeLessThan(0.01);
+    }
+  });
+  test('like two normal factors of that correlation, drawn by chance (a simulation, no published source)', () => {
+    let seed = 7;
+    const even = () => (seed = (seed * 48271) % 2147483647) / 2147483647;
+    const normal = () => Math.sqrt(-2 * Math.log(even())) * Math.cos(2 * Math.PI * even());
+    const day = 30;
+    const draws = 40_000;
+    let left = 0;
+    for (let k = 0; k < draws; k++) {
+      const common = Math.sqrt(0.5) * normal();
+      const lasts = (survives: number) => normalCdf(common + Math.sqrt(0.5) * normal()) < survives;
+      if (lasts(a.survives(day)) && lasts(b.survives(day))) left++;
+    }
+    expect(Math.abs(combine([a, b], fresh)(day) - left / draws)).toBeLessThan(0.015);
+  });
+  test('who governs still adds up to one', () => {
+    const chances = whoGoverns([a, b, lognormal(30, 90)], fresh);
+    expect(chances.reduce((sum, chance) => sum + chance, 0)).toBeCloseTo(1, 9);
+    expect(chances[0]).toBeGreaterThan(chances[2] ?? 1);
   });
 });

@@ -1,4 +1,5 @@
 import type { PossibleAge } from './age.ts';
+import { givenCauses, type GivenState } from './commonCause.ts';
 import type { RuleCurve } from './evaluation.ts';
 
 /** Dates further than a century ahead are "never" in this trade. */
@@ -7,19 +8,24 @@ export const FARTHEST_DAYS = 36_500;
 /** The chance that a job is not yet due, at each number of days from `at` (negative: in the past). */
 export type Curve = (daysFromNow: number) => number;
 
-type Curved = Pick<RuleCurve, 'survives' | 'clock'>;
+type Curved = Pick<RuleCurve, 'survives' | 'clock' | 'cause'>;
 const valueAt = (curve: Curved, ageDays: number, daysFromNow: number): number =>
   curve.survives(curve.clock === 'from-now' ? daysFromNow : ageDays + daysFromNow);
 
-/** Whichever comes first: the survivals multiply, over the ages the part may have. */
+/**
+ * Whichever comes first: the survivals multiply, over the ages the part may have; rules that one cause drives do so
+ * given that cause.
+ */
 export function combine(curves: readonly Curved[], ages: readonly PossibleAge[]): Curve {
+  const states = givenCauses(curves);
   return (daysFromNow) => {
     let sum = 0;
-    for (const age of ages) {
-      let product = age.weight;
-      for (const curve of curves) product *= valueAt(curve, age.days, daysFromNow);
-      sum += product;
-    }
+    for (const state of states)
+      for (const age of ages) {
+        let product = state.weight * age.weight;
+        for (const curve of state.curves) product *= valueAt(curve, age.days, daysFromNow);
+        sum += product;
+      }
     return sum;
   };
 }
@@ -69,13 +75,25 @@ export function whoGoverns(curves: readonly Curved[], ages: readonly PossibleAge
   const chances = curves.map(() => 0);
   const from = Math.asinh(-oldest);
   const to = Math.asinh(Math.min(FARTHEST_DAYS, reach + 1));
+  for (const state of givenCauses(curves)) addGoverning(state, ages, { from, to, oldest }, chances);
+  const total = chances.reduce((sum, chance) => sum + chance, 0);
+  return total > 0 ? chances.map((chance) => chance / total) : chances.map((_, i) => (i === 0 ? 1 : 0));
+}
+
+/** Adds what one state of the causes says of who comes first. `from`, `to`: asinh of days. */
+function addGoverning(
+  { weight, curves }: GivenState<Curved>,
+  ages: readonly PossibleAge[],
+  { from, to, oldest }: { from: number; to: number; oldest: number },
+  chances: number[],
+): void {
   let before = curves.map((curve) => ages.map((age) => valueAt(curve, age.days, -oldest)));
   for (let k = 1; k <= GOVERN_POINTS; k++) {
     const days = Math.sinh(from + ((to - from) * k) / GOVERN_POINTS);
     const now = curves.map((curve) => ages.map((age) => valueAt(curve, age.days, days)));
     curves.forEach((_, i) => {
       ages.forEach((age, a) => {
-        let others = age.weight;
+        let others = weight * age.weight;
         curves.forEach((__, j) => {
           if (j !== i) others *= ((before[j]?.[a] ?? 0) + (now[j]?.[a] ?? 0)) / 2;
         });
@@ -84,6 +102,4 @@ export function whoGoverns(curves: readonly Curved[], ages: readonly PossibleAge
     });
     before = now;
   }
-  const total = chances.reduce((sum, chance) => sum + chance, 0);
-  return total > 0 ? chances.map((chance) => chance / total) : chances.map((_, i) => (i === 0 ? 1 : 0));
 }

@@ -3,9 +3,9 @@ import type { JobAge } from './age.ts';
 import type { EventKind } from './eventKinds.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { JobFacts } from './facts.ts';
-import type { MeasureId, StoreMeasureId } from './measures.ts';
+import type { CounterId, MeasureId, StoreMeasureId } from './measures.ts';
 import type { IntervalRule, RuleKind } from './rule.ts';
-import type { LifeRange, WearGrid } from '../wear/wearGrid.ts';
+import type { LifeRange, WearGrid, WearPriors } from '../wear/wearGrid.ts';
 import type { Day, Instant } from '../time/day.ts';
 
 /** What another job will do next, for rules that count its services. */
@@ -26,6 +26,8 @@ export interface RuleContext {
   /** null where the last time is unknown or rough. */
   ageDays: number | null;
   other: (jobId: string) => OtherJob | null;
+  /** What all jobs and like parts teach; absent: the house's priors. */
+  priors?: WearPriors;
 }
 
 /** Why a rule says what it says, as data. Sentences are made of it in core/explain. */
@@ -38,6 +40,8 @@ export type RuleReason =
       setAside: { what: string; at: Instant } | null;
       /** What else on this water shortens the catalogue's range. */
       soonerWith: string | null;
+      /** Its life is counted by this; per day, in the stored unit. */
+      counted: { measure: CounterId; usualPerDay: number; recentPerDay: number } | null;
     }
   | { kind: 'calendar'; range: LifeRange }
   | { kind: 'usage'; ratedHours: LifeRange; usedHours: number | null; hoursPerDay: number; metered: boolean }
@@ -86,7 +90,11 @@ export interface RuleCurve {
   survives: (days: number) => number;
   reason: RuleReason;
   /** Only wear: what the records say, for the age at which a sudden failure should be forestalled. */
-  grid?: WearGrid;
+  learned?: { grid: WearGrid; toDays: (exposure: number) => number };
+  /** What also drives other rules: given it, they are independent of one another. */
+  cause?: CommonCause;
 }
+/** Feeding drives wear by dirt and nutrients alike; one part's own life stands behind its wear and its readings. */
+export type CommonCause = 'feeding' | 'this-life';
 /** null: the rule cannot speak (its evidence is missing). */
 export type Evaluate<K extends RuleKind> = (rule: IntervalRule<K>, context: RuleContext) => RuleCurve | null;

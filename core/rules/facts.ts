@@ -2,6 +2,7 @@ import type { JobDefinition } from '../catalogue/types.ts';
 import type { Instant } from '../time/day.ts';
 import type { EventKind } from './eventKinds.ts';
 import type { Band, ParameterId } from '../water/parameters.ts';
+import type { Counter } from './counter.ts';
 import type { MeasureId } from './measures.ts';
 import type { Rest } from '../time/runningClock.ts';
 import type { Found } from '../wear/found.ts';
@@ -88,6 +89,8 @@ export interface JobFacts {
   /** All other readings on its unit, oldest first. */
   unitReadings: readonly UnitReading[];
   store: StoreFigures;
+  /** What wears it, counted, where its definition names a measure and somebody logs it. */
+  counter: Counter | null;
   /** Tests of the water it serves, with the band in force, oldest first. */
   water: readonly WaterSeries[];
   dutyHoursPerDay: number;

@@ -9,11 +9,39 @@ export interface Measure {
   /** Standard deviation of the same thing read twice, in the stored unit; house default. */
   repeatability: number;
   decimals: number;
+  /** It adds up (a meter), or is a standing rate from a date: what wears a part can be counted by it. */
+  counts?: 'total' | 'rate';
+  /** Read on a unit unless it belongs to the whole water. */
+  of?: 'system';
 }
 
 /** A new thing to read is a new entry. Repeatabilities are house defaults. */
 export const measures = {
-  hours: { name: 'Running hours', quantity: 'hours', worse: 'rises', repeatability: 1, decimals: 0 },
+  hours: {
+    name: 'Running hours',
+    quantity: 'hours',
+    worse: 'rises',
+    repeatability: 1,
+    decimals: 0,
+    counts: 'total',
+  },
+  'litres-through': {
+    name: 'Litres through it',
+    quantity: 'volume',
+    worse: 'rises',
+    repeatability: 1,
+    decimals: 0,
+    counts: 'total',
+  },
+  feed: {
+    name: 'Feed',
+    quantity: 'feed',
+    worse: 'rises',
+    repeatability: 0.5,
+    decimals: 1,
+    counts: 'rate',
+    of: 'system',
+  },
   'pressure-drop': {
     name: 'Pressure drop',
     quantity: 'pressure',
@@ -44,6 +72,11 @@ export const measures = {
   'metres-left': { name: 'Roll left', quantity: 'length', worse: 'falls', repeatability: 20, decimals: 0 },
 } as const satisfies Record<string, Measure>;
 export type MeasureId = keyof typeof measures;
+export type CounterId = {
+  [K in MeasureId]: (typeof measures)[K] extends { counts: string } ? K : never;
+}[MeasureId];
+/** Whether what wears a part can be counted by it. */
+export const isCounter = (measure: MeasureId): boolean => 'counts' in measures[measure];
 export const measureIds = Object.keys(measures) as [MeasureId, ...MeasureId[]];
 
 /** Measures that say how much of a store is left. */

@@ -7,7 +7,10 @@ import type { LifeRange } from './wearGrid.ts';
 
 /** One ended cycle in days, with the total of its driver where somebody logged it. */
 export interface CountedCycle {
+  /** Exposure in days. */
   days: number;
+  /** Calendar days that it took, where its unit rested for some of them. */
+  calendarDays?: number;
   driver: number | null;
   found: Found | null;
   newLifeAfter: boolean;
@@ -28,6 +31,11 @@ export interface Counted {
   exposureNow: number;
   /** Days since the last service at an exposure that lies at or after now. */
   toDays: (exposure: number) => number;
+  /** And from days since the last service to exposure. */
+  fromDays: (days: number) => number;
+  /** Counted per day, usually and lately; null where days are all there is. */
+  usualPerDay: number | null;
+  recentPerDay: number | null;
 }
 
 /** A rate far under the usual one says that the part rests, not that it lives for ever. */
@@ -53,22 +61,36 @@ export function counted(range: LifeRange, cycles: readonly CountedCycle[], now: 
   if (usual === null) {
     return {
       range,
-      cycles: cycles.map(({ days, found, newLifeAfter }) => ({ exposure: days, days, found, newLifeAfter })),
+      cycles: cycles.map(({ days, calendarDays, found, newLifeAfter }) => ({
+        exposure: days,
+        days: calendarDays ?? days,
+        found,
+        newLifeAfter,
+      })),
       exposureNow: now.days,
       toDays: (exposure) => exposure,
+      fromDays: (days) => days,
+      usualPerDay: null,
+      recentPerDay: null,
     };
   }
   const soFar = now.driver === null ? now.days : now.driver / usual;
   const pace = Math.max(now.driverRate === null ? 1 : now.driverRate / usual, SLOWEST_SHARE);
   return {
     range,
-    cycles: cycles.map(({ days, driver, found, newLifeAfter }) => ({
+    cycles: cycles.map(({ days, calendarDays, driver, found, newLifeAfter }) => ({
       exposure: driver === null ? days : driver / usual,
-      days,
+      days: calendarDays ?? days,
       found,
       newLifeAfter,
     })),
     exposureNow: soFar,
-    toDays: (exposure) => now.days + (exposure - soFar) / pace,
+    toDays: (exposure) =>
+      exposure >= soFar || soFar <= 0 ? now.days + (exposure - soFar) / pace : (now.days * exposure) / soFar,
+    // before now the total is taken as even over the days so far
+    fromDays: (days) =>
+      days >= now.days || now.days <= 0 ? soFar + (days - now.days) * pace : (soFar * days) / now.days,
+    usualPerDay: usual,
+    recentPerDay: now.driverRate,
   };
 }

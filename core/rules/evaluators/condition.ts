@@ -1,10 +1,14 @@
 import { MS_PER_DAY, type Instant } from '../../time/day.ts';
-import { median } from '../../water/robustSlope.ts';
+import { median, type Point } from '../../water/robustSlope.ts';
+import { lifeByPath, pathSurvival, type ExpectedLife } from '../../wear/conditionPath.ts';
+import { wearPosterior } from '../../wear/wearPosterior.ts';
+import { momentsOf } from '../../wear/wearSurvival.ts';
 import { crossing, slopeOfCycle } from '../crossing.ts';
-import type { Evaluate } from '../evaluation.ts';
+import type { Evaluate, RuleContext } from '../evaluation.ts';
 import { instantOf, type UnitReading } from '../facts.ts';
 import { measures } from '../measures.ts';
 import type { ConditionBase } from '../rule.ts';
+import { wearHistory } from './wear.ts';
 
 /** A reading so soon after a service tells the clean value. */
 const CLEAN_WITHIN_DAYS = 3;
@@ -13,7 +17,8 @@ const CLEAN_WITHIN_DAYS = 3;
  * Due when something read on the unit crosses its limit: by the readings since it was last done, with the slopes of
  * earlier cycles while there are fewer than three. Against the clean value it stays silent until one is known.
  */
-export const condition: Evaluate<'condition'> = (rule, { facts, age, at }) => {
+export const condition: Evaluate<'condition'> = (rule, context) => {
+  const { facts, age, at } = context;
   const { worse, repeatability } = measures[rule.measure];
   const readings = facts.unitReadings.filter((reading) => reading.measure === rule.measure);
   const services = facts.services.map((service) => instantOf(service.done));
@@ -34,10 +39,14 @@ export const condition: Evaluate<'condition'> = (rule, { facts, age, at }) => {
   const found = crossing(points, { value: limit, side }, repeatability, earlier);
   const latest = readings.at(-1);
   if (!found || !latest) return null;
+  const path =
+    found.trend === null ? null : thisLife(context, { points, clean, limit, repeatability, earlier });
   return {
     kind: 'condition',
-    clock: 'from-now',
-    survives: found.survives,
+    ...(path === null
+      ? { clock: 'from-now', survives: found.survives }
+      : { clock: 'since-last-done', survives: path }),
+    cause: 'this-life',
     reason: {
       kind: 'condition',
       measure: rule.measure,
@@ -48,6 +57,61 @@ export const condition: Evaluate<'condition'> = (rule, { facts, age, at }) => {
     },
   };
 };
+
+interface Path {
+  points: readonly Point[];
+  clean: number | null;
+  limit: number;
+  repeatability: number;
+  earlier: readonly number[];
+}
+/** What is expected of a life about which only its own first readings speak: within a factor of about two. */
+const EXPECTED_SD = 0.7;
+/** Earlier lives tell this one no nearer than this, in ln. */
+const LEAST_SD = 0.2;
+
+/**
+ * The life of this part from its path so far, where its age and its clean value are known: what its records (or the
+ * slopes of earlier cycles) expect, weighed by how well each life explains the readings.
+ */
+function thisLife(
+  context: RuleContext,
+  { points, clean, limit, repeatability, earlier }: Path,
+): ((exposureDays: number) => number) | null {
+  const { ageDays } = context;
+  const start = clean ?? points[0]?.value ?? null;
+  if (ageDays === null || start === null || start === limit) return null;
+  const way = limit - start;
+  const readings = points
+    .map(({ days, value }) => ({ age: ageDays + days, way: (value - start) / way }))
+    .filter((reading) => reading.age > 0);
+  const last = readings.at(-1);
+  if (!last) return null;
+  const expected = expectedLife(context) ??
+    livesOf(earlier, way) ?? {
+      mean: Math.log(last.age / Math.min(1.5, Math.max(0.1, last.way))),
+      sd: EXPECTED_SD,
+    };
+  return pathSurvival(lifeByPath(expected, readings, repeatability / Math.abs(way)));
+}
+
+/** By the found conditions of the same job, where it has a wear rule and is not counted in other units. */
+function expectedLife(context: RuleContext): ExpectedLife | null {
+  const rule = context.facts.definition.rules.find((one) => one.kind === 'wear');
+  if (!rule) return null;
+  const history = wearHistory(rule.range, context);
+  if (history.usualPerDay !== null) return null;
+  const { mean, sd } = momentsOf(wearPosterior(history.range, history.cycles, context.priors));
+  return { mean, sd };
+}
+
+function livesOf(slopes: readonly number[], way: number): ExpectedLife | null {
+  const logs = slopes.flatMap((slope) => (slope * way > 0 ? [Math.log(way / slope)] : []));
+  if (logs.length === 0) return null;
+  const mean = logs.reduce((sum, log) => sum + log, 0) / logs.length;
+  const spread = Math.sqrt(logs.reduce((sum, log) => sum + (log - mean) ** 2, 0) / logs.length);
+  return { mean, sd: Math.max(LEAST_SD, spread, EXPECTED_SD / (1 + logs.length)) };
+}
 
 function limitOf(against: ConditionBase, limit: number, clean: number | null): number | null {
   if (against === 'as-read') return limit;

@@ -45,9 +45,13 @@ const tests = (
     },
   ],
 });
-/** The first whole day from now by which it is more likely due than not. */
-const halfDay = (curve: ReturnType<typeof evaluate>): number =>
-  [...Array(60).keys()].find((days) => (curve?.survives(days) ?? 1) < 0.5) ?? Number.POSITIVE_INFINITY;
+/** The first whole day from now by which it is more likely due than not; last done 30 days ago. */
+const halfDay = (curve: ReturnType<typeof evaluate>): number => {
+  const now = curve?.clock === 'since-last-done' ? 30 : 0;
+  return (
+    [...Array(60).keys()].find((days) => (curve?.survives(now + days) ?? 1) < 0.5) ?? Number.POSITIVE_INFINITY
+  );
+};
 const waterTest = (some: Partial<JobFacts>) =>
   evaluate({ kind: 'water-test', parameter: 'phosphate' }, context(some));
 

@@ -31,6 +31,7 @@ export const waterTest: Evaluate<'water-test'> = (rule, context) => {
     kind: 'water-test',
     clock: 'from-now',
     survives: (days) => leaving.reduce((product, one) => product * one.survives(days), 1),
+    ...(parameters[rule.parameter].nutrient ? { cause: 'feeding' as const } : {}),
     reason: first.reason,
   };
 };

@@ -19,6 +19,7 @@ export function emptyFacts(definition: JobDefinition, zone: string): JobFacts {
     meter: [],
     unitReadings: [],
     store: noStoreFigures,
+    counter: null,
     water: [],
     dutyHoursPerDay: 24,
     held: null,

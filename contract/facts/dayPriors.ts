@@ -1,0 +1,44 @@
+import { jobAge } from '../../core/rules/age.ts';
+import { wearHistory } from '../../core/rules/evaluators/wear.ts';
+import type { Instant } from '../../core/time/day.ts';
+import { learnPriors, type PreparedCase } from '../../core/wear/wearCases.ts';
+import type { WearPriors } from '../../core/wear/wearGrid.ts';
+import type { AssembledJob } from './jobFacts.ts';
+
+/** Like parts: the same job of the same kind of equipment, at one keeper's place. */
+const groupOf = ({ job, place }: AssembledJob): string =>
+  `${place.siteId} ${job.content.kindId}/${job.content.own?.id ?? job.content.jobId}`;
+
+/**
+ * What all jobs teach one another, from cycles ended before a local day began: the same for the whole day, whatever is
+ * logged on it. Only a correction of an older record changes it.
+ */
+export function dayPriors(jobs: readonly AssembledJob[], dayStart: Instant): Map<string, WearPriors> {
+  const learning = jobs.flatMap((one): { jobId: string; prepared: PreparedCase }[] => {
+    const { facts } = one;
+    const rule = facts.definition.rules.find((any) => any.kind === 'wear');
+    if (!rule) return [];
+    // what was read today belongs to tomorrow's priors
+    const counter = facts.counter && {
+      ...facts.counter,
+      readings: facts.counter.readings.filter((reading) => reading.at < dayStart),
+    };
+    const age = jobAge({ ...facts, counter });
+    const ended = { ...age, cycles: age.cycles.filter((cycle) => cycle.until < dayStart), last: null };
+    const counted = wearHistory(rule.range, {
+      age: ended,
+      facts: { ...facts, counter },
+      at: dayStart,
+      ageDays: null,
+    });
+    const now = { days: 0, driver: null, driverRate: null };
+    return [
+      {
+        jobId: facts.jobId,
+        prepared: { counted, now, costRatio: 2, late: 'gradual', group: groupOf(one) },
+      },
+    ];
+  });
+  const { sigma, like } = learnPriors(learning.map((one) => one.prepared));
+  return new Map(learning.map(({ jobId }, k) => [jobId, { sigma, like: like[k] ?? null }]));
+}

@@ -1,0 +1,59 @@
+import type { RecordContent, RecordKind, Stored } from './records.ts';
+
+/** Where jobs stand, as far as a record's reach depends on it. All answers are ids of jobs. */
+export interface Ties {
+  onSystem: (systemId: string) => readonly string[];
+  onSite: (siteId: string) => readonly string[];
+  /** Of a component and its parts. */
+  onComponent: (componentId: string) => readonly string[];
+  onTarget: (id: string) => readonly string[];
+  everywhere: () => readonly string[];
+  component: (id: string) => RecordContent<'component'> | undefined;
+  channel: (id: string) => RecordContent<'channel'> | undefined;
+}
+type Touches = {
+  [K in RecordKind]?: (content: RecordContent<K>, ties: Ties, id: string) => readonly string[];
+};
+
+const ofJob = ({ jobId }: { jobId: string }) => [jobId];
+function ofChannel({ componentId, systemId, parameter }: RecordContent<'channel'>, ties: Ties): readonly string[] {
+  if (systemId !== null) return ties.onSystem(systemId);
+  if (componentId === null) return [];
+  if (parameter === undefined) return ties.onComponent(componentId);
+  // water that comes in through a component is read by every job of its systems
+  const systemIds = ties.component(componentId)?.systemIds ?? [];
+  return [...ties.onComponent(componentId), ...systemIds.flatMap(ties.onSystem)];
+}
+
+/** Which jobs a record of each kind is evidence for, or defines. People and pictures move no date. */
+const touches: Touches = {
+  service: ofJob,
+  look: ofJob,
+  skip: ofJob,
+  reading: ({ channelId }, ties) => {
+    const channel = ties.channel(channelId);
+    return channel ? ofChannel(channel, ties) : [];
+  },
+  channel: ofChannel,
+  event: ({ componentId, systemId, siteId }, ties) => [
+    ...(componentId === null ? [] : ties.onComponent(componentId)),
+    ...(systemId === null ? [] : ties.onSystem(systemId)),
+    ...(siteId === null ? [] : ties.onSite(siteId)),
+  ],
+  component: ({ systemIds }, ties, id) => [...ties.onComponent(id), ...systemIds.flatMap(ties.onSystem)],
+  job: ({ componentId, systemId, vesselId }, ties, id) => [
+    id,
+    ...ties.onTarget(componentId ?? systemId ?? vesselId ?? ''),
+  ],
+  vessel: ({ systemId }, ties) => ties.onSystem(systemId),
+  system: (_, ties, id) => ties.onSystem(id),
+  site: (_, ties, id) => ties.onSite(id),
+  'own-kind': (_, ties) => ties.everywhere(),
+  setting: (_, ties) => ties.everywhere(),
+};
+
+export function touchedBy(record: Stored, ties: Ties): readonly string[] {
+  const touch = touches[record.kind] as
+    ((content: Stored['content'], ties: Ties, id: string) => readonly string[]) | undefined;
+  return touch?.(record.content, ties, record.id) ?? [];
+}

@@ -1,0 +1,107 @@
+import { describe, expect, test } from 'vitest';
+import { instantAtOf, makePlan } from '../contract/plan.ts';
+import { PlanState } from '../contract/planState.ts';
+import type { RecordKind, Stored } from '../contract/records.ts';
+import { Snapshot } from '../contract/snapshot.ts';
+import { addDays } from '../core/time/day.ts';
+import { demoWrites } from './build.ts';
+
+// A plan kept up to date record by record must say what a plan made at once says: over the whole demo.
+
+const TODAY = '2026-11-25';
+const records = demoWrites(TODAY).map((write): Stored => ({
+  kind: write.kind,
+  id: write.id,
+  version: 1,
+  deleted: false,
+  content: (write as { content: Stored['content'] }).content,
+}));
+const evidence: ReadonlySet<RecordKind> = new Set<RecordKind>([
+  'service',
+  'look',
+  'skip',
+  'event',
+  'reading',
+]);
+const at = instantAtOf(TODAY);
+const fresh = makePlan(Snapshot.of(records), at, TODAY);
+const dayOfRecord = ({ content }: Stored): string => {
+  const when = (content as { when?: { kind: string; day?: string; at?: string } }).when;
+  return when?.day ?? when?.at?.slice(0, 10) ?? '';
+};
+
+describe('kept up to date', () => {
+  test('the evidence of the last two days, one record at a time', () => {
+    const late = records.filter(
+      (record) => evidence.has(record.kind) && dayOfRecord(record) > addDays(TODAY, -2),
+    );
+    expect(late.length).toBeGreaterThan(15);
+    const held = new Set(late);
+    const state = new PlanState(Snapshot.of(records.filter((record) => !held.has(record))), at);
+    for (const record of late) state.apply([record]);
+    state.settle();
+    expect(state.plan(TODAY)).toEqual(fresh);
+  });
+  test('in any order, also where a record comes before what it belongs to is renewed', () => {
+    const late = records
+      .filter((record) => evidence.has(record.kind) && dayOfRecord(record) > addDays(TODAY, -9))
+      .reverse();
+    const held = new Set(late);
+    const state = new PlanState(Snapshot.of(records.filter((record) => !held.has(record))), at);
+    state.apply(late);
+    state.settle();
+    expect(state.plan(TODAY)).toEqual(fresh);
+  });
+  test('equipment, jobs and systems that come, go and come back', () => {
+    const state = new PlanState(Snapshot.of(records), at);
+    const some = records
+      .filter((record) => ['component', 'job', 'channel', 'site', 'system', 'setting'].includes(record.kind))
+      .filter((_, k) => k % 9 === 0);
+    for (const record of some)
+      state.apply([{ ...record, version: 2, deleted: record.kind !== 'site' && record.kind !== 'system' }]);
+    state.settle();
+    const gone = some.map((record) => ({
+      ...record,
+      version: 2,
+      deleted: record.kind !== 'site' && record.kind !== 'system',
+    }));
+    expect(state.plan(TODAY).jobs).toEqual(makePlan(Snapshot.of([...records, ...gone]), at, TODAY).jobs);
+    for (const record of some) state.apply([{ ...record, version: 3 }]);
+    state.settle();
+    expect(state.plan(TODAY).jobs).toEqual(fresh.jobs);
+  });
+  test('the next day', () => {
+    const state = new PlanState(Snapshot.of(records), at);
+    const next = addDays(TODAY, 1);
+    state.renew(instantAtOf(next));
+    expect(state.plan(next)).toEqual(makePlan(Snapshot.of(records), instantAtOf(next), next));
+  });
+});
+
+test('a service changes its own row and those tied to it, no other', () => {
+  const state = new PlanState(Snapshot.of(records), at);
+  const job = fresh.jobs.find((row) => row.thing === 'Filter sock' || row.action.startsWith('swap'));
+  const { rows, gone } = state.apply([
+    {
+      kind: 'service',
+      id: '00000000-0000-7000-8000-00000000feed',
+      version: 1,
+      deleted: false,
+      content: {
+        jobId: job?.jobId ?? '',
+        when: { kind: 'day', day: TODAY },
+        whoId: null,
+        found: 'right',
+        shareDone: 1,
+        minutes: null,
+        supplies: [],
+        note: '',
+        pictureIds: [],
+      },
+    },
+  ]);
+  expect(gone).toEqual([]);
+  expect(rows.map((row) => row.jobId)).toContain(job?.jobId);
+  expect(rows.length).toBeLessThan(12);
+  expect(rows.find((row) => row.jobId === job?.jobId)?.lastDone).toBe(TODAY);
+});
