@@ -6,6 +6,7 @@ import type { State } from '../core/planning/states.ts';
 import type { RuleKind } from '../core/rules/rule.ts';
 import { dayOf, type Day, type Instant } from '../core/time/day.ts';
 import { isStripped, judge, parameters, type Band, type ParameterId } from '../core/water/parameters.ts';
+import type { WaterSeries } from '../core/rules/facts.ts';
 import type { AssembledJob } from './facts/jobFacts.ts';
 
 /** One job of a plan, exactly as the command line prints it. Days are local days at the site. */
@@ -86,49 +87,65 @@ export interface Plan {
   incoming: IncomingWater[];
 }
 
-/** The last accepted reading of each incoming water. */
-export function incomingWaterOf(jobs: readonly AssembledJob[]): IncomingWater[] {
-  const found = new Map<string, IncomingWater>();
-  for (const { facts } of jobs)
-    for (const { systemId, parameter, incoming } of facts.water)
-      if (incoming)
-        found.set(`${systemId} ${parameter}`, {
-          systemId,
-          parameter,
-          value: incoming.value,
-          day: dayOf(incoming.at, facts.zone),
+/** The tests of a system, as its jobs see them, in its site's zone. */
+export interface SystemSeries {
+  zone: string;
+  series: readonly WaterSeries[];
+}
+
+/** Each system's tests once, from the first job that serves it. */
+export function seriesOnce(jobs: Iterable<AssembledJob>): SystemSeries[] {
+  const found = new Map<string, SystemSeries>();
+  for (const { place, facts } of jobs)
+    for (const systemId of place.systemIds)
+      if (!found.has(systemId))
+        found.set(systemId, {
+          zone: facts.zone,
+          series: facts.water.filter((one) => one.systemId === systemId),
         });
   return [...found.values()];
 }
 
+/** The last accepted reading of each incoming water. */
+export function incomingWaterOf(systems: readonly SystemSeries[]): IncomingWater[] {
+  return inOrder(
+    systems.flatMap(({ zone, series }) =>
+      series.flatMap(({ systemId, systemName, parameter, incoming }) =>
+        incoming
+          ? [{ systemId, systemName, parameter, value: incoming.value, day: dayOf(incoming.at, zone) }]
+          : [],
+      ),
+    ),
+  ).map(({ systemId, parameter, value, day }) => ({ systemId, parameter, value, day }));
+}
+
 /** Each system's parameters by their last test, those out of band only. */
-export function outOfBandOf(jobs: readonly AssembledJob[]): OutOfBand[] {
-  const found = new Map<string, OutOfBand>();
-  for (const { facts } of jobs) {
-    for (const { systemId, systemName, parameter, band, readings, warnAtZero } of facts.water) {
-      const last = readings.at(-1);
-      if (!last) continue;
-      const verdict = isStripped(parameter, last.below, warnAtZero)
-        ? 'stripped'
-        : judge(last.value, last.below, band, parameters[parameter].method.repeatability);
-      if (verdict === 'above' || verdict === 'below' || verdict === 'stripped') {
-        found.set(`${systemId} ${parameter}`, {
-          systemId,
-          systemName,
-          parameter,
-          verdict,
-          value: last.value,
-          below: last.below,
-          band,
-          day: dayOf(last.at, facts.zone),
-        });
-      }
-    }
-  }
-  return [...found.values()].sort(
-    (a, b) => a.systemName.localeCompare(b.systemName) || a.parameter.localeCompare(b.parameter),
+export function outOfBandOf(systems: readonly SystemSeries[]): OutOfBand[] {
+  return inOrder(
+    systems.flatMap(({ zone, series }) =>
+      series.flatMap(({ systemId, systemName, parameter, band, readings, warnAtZero }): OutOfBand[] => {
+        const last = readings.at(-1);
+        if (!last) return [];
+        const verdict = isStripped(parameter, last.below, warnAtZero)
+          ? 'stripped'
+          : judge(last.value, last.below, band, parameters[parameter].method.repeatability);
+        if (verdict !== 'above' && verdict !== 'below' && verdict !== 'stripped') return [];
+        const { value, below } = last;
+        return [{ systemId, systemName, parameter, verdict, value, below, band, day: dayOf(last.at, zone) }];
+      }),
+    ),
   );
 }
+
+const inOrder = <T extends { systemId: string; systemName: string; parameter: ParameterId }>(
+  list: T[],
+): T[] =>
+  list.sort(
+    (a, b) =>
+      a.systemName.localeCompare(b.systemName) ||
+      a.systemId.localeCompare(b.systemId) ||
+      a.parameter.localeCompare(b.parameter),
+  );
 
 const rounded = (chance: number): number => Math.round(chance * 10_000) / 10_000;
 const share = (one: JobPlan['governs']) => one && { rule: one.rule, chance: rounded(one.chance) };

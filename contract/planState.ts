@@ -9,7 +9,7 @@ import { instantOfWhen } from './facts/when.ts';
 import type { When } from './fields.ts';
 import { isCounter } from '../core/rules/measures.ts';
 import { announcedReach } from '../core/rules/eventKinds.ts';
-import { incomingWaterOf, outOfBandOf, rowOf, type Plan, type PlanRow } from './planRows.ts';
+import { incomingWaterOf, outOfBandOf, rowOf, seriesOnce, type Plan, type PlanRow } from './planRows.ts';
 import { touchedBy } from './planTouches.ts';
 import type { RecordContent, RecordKind, Stored } from './records.ts';
 import { settingOf } from './settings.ts';
@@ -34,13 +34,21 @@ const structural: ReadonlySet<RecordKind> = new Set<RecordKind>([
   'setting',
 ]);
 
+/** The local day at home and at each zone in use, as one text. */
+export function daysOf(snapshot: Snapshot, instantAt: (zone: string) => Instant): string {
+  const zones = new Set(snapshot.all('site').map((site) => site.content.timeZone));
+  return [settingOf(snapshot).homeZone, ...[...zones].sort()]
+    .map((zone) => dayOf(instantAt(zone), zone))
+    .join(' ');
+}
+
 /**
  * The plan of one moment, kept up to date record by record: a service plans its own job anew and those tied to it (each
  * Nth time, what it announces), a reading the jobs that read it. A fresh one of the same records says the same.
  * The priors of the day hold until the day changes, or until a record older than the day is corrected.
  */
 export class PlanState {
-  private readonly snapshot: Snapshot;
+  readonly snapshot: Snapshot;
   private readonly index: RecordIndex;
   private readonly maker: FactMaker;
   private instantAt: (zone: string) => Instant;
@@ -93,7 +101,7 @@ export class PlanState {
       if (before && before.version > record.version) continue;
       touch(before ? this.touchedBy(before) : []);
       this.snapshot.apply(record);
-      this.index.apply(before, record);
+      this.index.take(record, before);
       if (structural.has(record.kind)) {
         this.maker.structureChanged();
         restructured = true;
@@ -123,13 +131,18 @@ export class PlanState {
 
   /** Most at risk first. */
   plan(at: string): Plan {
-    const jobs = [...this.jobs.values()];
-    return {
-      at,
-      jobs: [...this.rows.values()].sort(byRisk),
-      outOfBand: outOfBandOf(jobs),
-      incoming: incomingWaterOf(jobs),
-    };
+    return { at, jobs: this.allRows().sort(byRisk), ...this.beside() };
+  }
+  allRows(): PlanRow[] {
+    return [...this.rows.values()];
+  }
+  /** What the plan says of the water, beside its jobs. */
+  beside(): Pick<Plan, 'outOfBand' | 'incoming'> {
+    const series = seriesOnce(this.jobs.values());
+    return { outOfBand: outOfBandOf(series), incoming: incomingWaterOf(series) };
+  }
+  get size(): number {
+    return this.jobs.size;
   }
 
   /** The local day at each zone in use: the plan holds while these hold. */

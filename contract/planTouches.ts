@@ -16,7 +16,10 @@ type Touches = {
 };
 
 const ofJob = ({ jobId }: { jobId: string }) => [jobId];
-function ofChannel({ componentId, systemId, parameter }: RecordContent<'channel'>, ties: Ties): readonly string[] {
+function ofChannel(
+  { componentId, systemId, parameter }: RecordContent<'channel'>,
+  ties: Ties,
+): readonly string[] {
   if (systemId !== null) return ties.onSystem(systemId);
   if (componentId === null) return [];
   if (parameter === undefined) return ties.onComponent(componentId);

@@ -4,6 +4,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Databases } from '../store/database.ts';
 import type { Store } from '../store/store.ts';
+import type { PlanDesk } from './planning/planDesk.ts';
 import { errorBorder, HttpProblem } from './errorBorder.ts';
 import { loopbackGuard } from './loopbackGuard.ts';
 import { archiveRoutes } from './routes/archive.ts';
@@ -14,6 +15,7 @@ import { recordRoutes } from './routes/records.ts';
 
 export interface AppParts {
   store: Store;
+  desk: PlanDesk;
   databases: Databases;
   dataDir: string;
   now: () => number;
@@ -26,7 +28,7 @@ export interface AppParts {
 
 /** Builds and wires the application; listens to nothing. */
 export function buildApp(parts: AppParts): Express {
-  const { store, databases, dataDir, now } = parts;
+  const { store, desk, databases, dataDir, now } = parts;
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -60,8 +62,8 @@ export function buildApp(parts: AppParts): Express {
   });
   api.use(
     recordRoutes(store),
-    planRoutes(store, now),
-    changeRoutes(store),
+    planRoutes(desk),
+    changeRoutes(store, desk),
     pictureRoutes(store, dataDir),
     archiveRoutes(store, databases, dataDir, now),
   );

@@ -3,8 +3,10 @@ import { pino } from 'pino';
 import { stampOf } from '../store/backup.ts';
 import { openDatabases } from '../store/database.ts';
 import { takeLock } from '../store/lock.ts';
+import { KeptPlans } from '../store/keptPlans.ts';
 import { Store } from '../store/store.ts';
 import { buildApp } from './app.ts';
+import { PlanDesk } from './planning/planDesk.ts';
 
 export interface ServeOptions {
   dataDir: string;
@@ -18,6 +20,7 @@ export interface ServeOptions {
 export interface Running {
   address: string;
   store: Store;
+  desk: PlanDesk;
   copyBeforeMigration: string | null;
   stop: () => Promise<void>;
 }
@@ -33,14 +36,21 @@ export async function serve(options: ServeOptions): Promise<Running> {
     const databases = await openDatabases(options.dataDir, `before-migration-${stampOf(now())}.sqlite`);
     const store = new Store(databases, now);
     await store.snapshot();
+    const warn = (error: unknown) => log.error(error);
+    const desk = new PlanDesk(
+      { store, kept: new KeptPlans(databases, store), file: databases.file },
+      now,
+      warn,
+    );
     const app = buildApp({
       store,
+      desk,
       databases,
       dataDir: options.dataDir,
       now,
       webDir: options.webDir,
       about: options.about ?? {},
-      log: (error) => log.error(error),
+      log: warn,
     });
     const server = app.listen(options.port, HOST);
     await new Promise<void>((resolve, reject) => {
@@ -51,6 +61,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
     const stop = async (): Promise<void> => {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
+      await desk.stop();
       await databases.reader.destroy();
       await databases.writer.destroy();
       release();
@@ -58,6 +69,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
     return {
       address: `http://localhost:${port}`,
       store,
+      desk,
       copyBeforeMigration: databases.copyBeforeMigration,
       stop,
     };

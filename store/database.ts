@@ -3,10 +3,11 @@ import { join } from 'node:path';
 import type Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { First1795000000000 } from './migrations/1795000000000-first.ts';
+import { KeptPlan1795100000000 } from './migrations/1795100000000-kept-plan.ts';
 import { recordEntities, revisionEntity } from './rows.ts';
 
 /** Every migration, in order. A new one is a new file and a line here. */
-const migrations = [First1795000000000];
+const migrations = [First1795000000000, KeptPlan1795100000000];
 const entities = [...Object.values(recordEntities), revisionEntity];
 
 const pragmas = (synchronous: 'FULL' | 'NORMAL') => (db: Database.Database) => {
@@ -56,6 +57,9 @@ export async function openDatabases(dataDir: string, nameOfCopy: string): Promis
   const reader = await sourceOf(file, 'NORMAL').initialize();
   return { writer, reader, file, copyBeforeMigration };
 }
+
+/** Another connection to read an open database by, for another thread. */
+export const openReader = (file: string): Promise<DataSource> => sourceOf(file, 'NORMAL').initialize();
 
 /** A consistent copy of a live database, made by SQLite itself. */
 export async function copyDatabase(source: DataSource, to: string): Promise<void> {

@@ -36,12 +36,12 @@ export class RecordIndex {
   static of(snapshot: Snapshot): RecordIndex {
     const index = new RecordIndex();
     for (const kind of new Set(ids.map((id) => shelves[id].kind)))
-      for (const record of snapshot.all(kind)) index.apply(undefined, record);
+      for (const record of snapshot.all(kind)) index.take(record);
     return index;
   }
 
   /** @param before the record as it stood on the shelves, if it did */
-  apply(before: Stored | undefined, after: Stored): void {
+  take(after: Stored, before?: Stored): void {
     for (const id of ids) {
       if (shelves[id].kind !== after.kind) continue;
       const keyOf = shelves[id].keyOf as (content: unknown) => string | null;

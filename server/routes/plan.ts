@@ -1,8 +1,7 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { dayOf, isRealDay } from '../../core/time/day.ts';
-import { endOfToday, instantAtOf, makePlan, type Plan } from '../../contract/plan.ts';
-import type { Store } from '../../store/store.ts';
+import { isRealDay } from '../../core/time/day.ts';
+import type { PlanDesk } from '../planning/planDesk.ts';
 
 const At = v.optional(
   v.pipe(
@@ -16,17 +15,10 @@ const At = v.optional(
   ),
 );
 
-/** The plan, by default at the end of the current local day of each site; kept until a record or a day changes. */
-export function planRoutes(store: Store, now: () => number): Router {
-  let kept: { key: string; plan: Plan } | null = null;
+/** The plan, by default at the end of the current local day of each site. */
+export function planRoutes(desk: PlanDesk): Router {
   return Router().get('/plan', async (req, res) => {
     const at = v.parse(At, req.query.at);
-    const snapshot = await store.snapshot();
-    if (at !== undefined) return void res.json(makePlan(snapshot, instantAtOf(at), at));
-    const zones = [...new Set(snapshot.all('site').map((site) => site.content.timeZone))];
-    const key = `${store.version} ${zones.map((zone) => dayOf(now(), zone)).join()}`;
-    if (kept?.key !== key)
-      kept = { key, plan: makePlan(snapshot, endOfToday(now()), new Date(now()).toISOString()) };
-    res.json(kept.plan);
+    res.json(await (at === undefined ? desk.plan() : desk.planAt(at)));
   });
 }

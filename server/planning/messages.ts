@@ -1,0 +1,25 @@
+import type { Plan } from '../../contract/plan.ts';
+import type { PlanChange } from '../../contract/planState.ts';
+import type { Stored } from '../../contract/records.ts';
+
+/** What the server asks of the thread that plans. `now` is the clock of the server, in milliseconds. */
+export type PlanQuestion =
+  | { ask: 'plan'; now: number }
+  | { ask: 'apply'; now: number; records: readonly Stored[] }
+  | { ask: 'plan-at'; now: number; at: string }
+  | { ask: 'reload'; now: number };
+
+/** The plan of now as far as it has changed. */
+export interface PlanNews {
+  /** true: these rows are all there are. */
+  all: boolean;
+  change: PlanChange;
+  days: string;
+  rest: Pick<Plan, 'outOfBand' | 'incoming'>;
+}
+export type PlanReply =
+  | { id: number; news: PlanNews }
+  | { id: number; plan: Plan }
+  | { id: number; error: string }
+  /** Worked out without being asked: the day's priors, made again after an older record was corrected. */
+  | { id: null; news: PlanNews };

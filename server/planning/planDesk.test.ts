@@ -1,0 +1,71 @@
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { endOfToday, makePlan } from '../../contract/plan.ts';
+import { KeptPlans } from '../../store/keptPlans.ts';
+import {
+  create,
+  NOW,
+  oneSock,
+  openTestStore,
+  swapped,
+  work,
+  type TestStore,
+} from '../../store/testing/fixtures.ts';
+import { PlanDesk } from './planDesk.ts';
+
+let one: TestStore;
+let desk: PlanDesk;
+let now = NOW;
+const errors: unknown[] = [];
+const open = () =>
+  new PlanDesk(
+    { store: one.store, kept: new KeptPlans(one.databases, one.store), file: one.databases.file },
+    () => now,
+    (error) => errors.push(error),
+  );
+beforeEach(async () => {
+  now = NOW;
+  errors.length = 0;
+  one = await openTestStore();
+  desk = open();
+});
+afterEach(async () => {
+  await desk.stop();
+  await one.close();
+  expect(errors).toEqual([]);
+});
+const fresh = async () => makePlan(await one.store.snapshot(), endOfToday(now), 'now').jobs;
+
+describe('plans from the thread', () => {
+  test('say what a plan made at once says, before and after a write, and the next day', async () => {
+    const { ids, writes } = oneSock();
+    await one.store.apply(work(...writes));
+    expect((await desk.plan()).jobs).toEqual(await fresh());
+    await one.store.apply(work(create('service', swapped(ids.job, '2026-11-24'))));
+    expect((await desk.plan()).jobs).toEqual(await fresh());
+    expect((await desk.plan()).jobs[0]?.lastDone).toBe('2026-11-24');
+    now += 86_400_000;
+    expect((await desk.plan()).jobs).toEqual(await fresh());
+  });
+  test('are kept: a new start has them at once, unless something was written in between', async () => {
+    const { ids, writes } = oneSock();
+    await one.store.apply(work(...writes));
+    const before = await desk.plan();
+    await desk.stored();
+    const kept = new KeptPlans(one.databases, one.store);
+    expect((await kept.load())?.rows).toEqual(before.jobs);
+    await desk.stop();
+    await one.store.apply(work(create('service', swapped(ids.job, '2026-11-24'))));
+    expect(await kept.load()).toBeNull();
+    desk = open();
+    expect((await desk.plan()).jobs[0]?.lastDone).toBe('2026-11-24');
+    await desk.stored();
+    expect((await kept.load())?.rows[0]?.lastDone).toBe('2026-11-24');
+  });
+  test('a whole import is read anew', async () => {
+    const { writes } = oneSock();
+    await desk.plan();
+    await one.store.apply(work(...writes));
+    one.store.forget();
+    expect((await desk.plan()).jobs).toHaveLength(1);
+  });
+});

@@ -1,0 +1,174 @@
+import { EventEmitter } from 'node:events';
+import { Worker } from 'node:worker_threads';
+import { byRisk } from '../../core/planning/planAll.ts';
+import type { Plan, PlanRow } from '../../contract/plan.ts';
+import type { Stored } from '../../contract/records.ts';
+import { daysOf } from '../../contract/planState.ts';
+import type { KeptPlans } from '../../store/keptPlans.ts';
+import type { Store } from '../../store/store.ts';
+import type { PlanNews, PlanQuestion, PlanReply } from './messages.ts';
+
+interface Waiting {
+  resolve: (reply: Extract<PlanReply, { id: number }>) => void;
+  reject: (error: Error) => void;
+}
+
+/**
+ * Where the server asks for plans. They are worked out in a thread of their own, which is told of every change, and kept
+ * in the database, so that a start has dates at once.
+ */
+export class PlanDesk {
+  private readonly store: Store;
+  private readonly kept: KeptPlans;
+  private readonly file: string;
+  private readonly now: () => number;
+  private readonly log: (error: unknown) => void;
+  private worker: Worker | null = null;
+  private readonly waiting = new Map<number, Waiting>();
+  private nextId = 1;
+  /** The plan of now: rows by job, and what stands beside them. */
+  private rows = new Map<string, PlanRow>();
+  private rest: PlanNews['rest'] = { outOfBand: [], incoming: [] };
+  private days: string | null = null;
+  /** Ends when all that was written so far is in the plan. */
+  private caughtUp: Promise<unknown> = Promise.resolve();
+  private saving: Promise<unknown> = Promise.resolve();
+  private readonly renewals = new EventEmitter().setMaxListeners(0);
+  private readonly stopListening: () => void;
+
+  constructor(
+    parts: { store: Store; kept: KeptPlans; file: string },
+    now: () => number,
+    log: (error: unknown) => void,
+  ) {
+    this.store = parts.store;
+    this.kept = parts.kept;
+    this.file = parts.file;
+    this.now = now;
+    this.log = log;
+    this.stopListening = this.store.onChange((records) => this.changed(records));
+  }
+
+  /** The plan at the end of the current local day of each site. */
+  async plan(): Promise<Plan> {
+    if (this.days === null && !this.worker) await this.takeKept();
+    if (this.days !== (await this.today())) {
+      const ask = this.caughtUp.then(() => this.ask({ ask: 'plan', now: this.now() }));
+      this.caughtUp = ask.catch(() => undefined);
+      await ask;
+    } else await this.caughtUp;
+    return {
+      at: new Date(this.now()).toISOString(),
+      jobs: [...this.rows.values()].sort(byRisk),
+      ...this.rest,
+    };
+  }
+
+  /** The plan of another day or instant. */
+  async planAt(at: string): Promise<Plan> {
+    const reply = await this.ask({ ask: 'plan-at', now: this.now(), at });
+    if (!('plan' in reply)) throw new Error('the planning thread answered something else');
+    return reply.plan;
+  }
+
+  /** Called when the plan has moved though nobody wrote anything. @returns how to stop listening */
+  onRenewal(listener: () => void): () => void {
+    this.renewals.on('renewal', listener);
+    return () => this.renewals.off('renewal', listener);
+  }
+
+  /** Ends when the plan of everything written so far is in the database. */
+  async stored(): Promise<void> {
+    await this.caughtUp;
+    await this.saving;
+  }
+
+  async stop(): Promise<void> {
+    this.stopListening();
+    await this.stored();
+    await this.worker?.terminate();
+  }
+
+  private async today(): Promise<string> {
+    return daysOf(await this.store.snapshot(), () => this.now());
+  }
+
+  /** A start: what was kept holds if nothing was written since and the day is the same. The thread reads meanwhile. */
+  private async takeKept(): Promise<void> {
+    const kept = await this.kept.load();
+    if (kept?.days !== (await this.today()) || this.days !== null) return;
+    this.rows = new Map(kept.rows.map((row) => [row.jobId, row]));
+    this.rest = kept.rest;
+    this.days = kept.days;
+  }
+
+  private changed(records: readonly Stored[]): void {
+    // nobody has asked for a plan yet: the thread will read these from disk
+    if (!this.worker && this.days === null) return;
+    const question: PlanQuestion =
+      records.length === 0 ? { ask: 'reload', now: this.now() } : { ask: 'apply', now: this.now(), records };
+    this.caughtUp = this.ask(question).catch((error: unknown) => {
+      this.days = null;
+      this.log(error);
+    });
+  }
+
+  private async ask(question: PlanQuestion): Promise<Extract<PlanReply, { id: number }>> {
+    const worker = (this.worker ??= this.start());
+    const id = this.nextId++;
+    const version = this.store.version;
+    const reply = await new Promise<Extract<PlanReply, { id: number }>>((resolve, reject) => {
+      this.waiting.set(id, { resolve, reject });
+      worker.postMessage({ id, question });
+    });
+    if ('error' in reply) throw new Error(reply.error);
+    if ('news' in reply) this.take(reply.news, version);
+    return reply;
+  }
+
+  private take(news: PlanNews, version: number): void {
+    if (news.all) this.rows = new Map(news.change.rows.map((row) => [row.jobId, row]));
+    for (const row of news.change.rows) this.rows.set(row.jobId, row);
+    for (const jobId of news.change.gone) this.rows.delete(jobId);
+    this.rest = news.rest;
+    this.days = news.days;
+    this.saving = this.kept.save({ ...news.change, all: news.all }, news, version).catch(this.log);
+  }
+
+  private start(): Worker {
+    const worker = newWorker({ file: this.file });
+    worker.unref();
+    worker.on('message', (reply: PlanReply) => {
+      if (reply.id === null) {
+        this.take(reply.news, this.store.version);
+        this.renewals.emit('renewal');
+        return;
+      }
+      this.waiting.get(reply.id)?.resolve(reply);
+      this.waiting.delete(reply.id);
+    });
+    const ended = (error: Error) => {
+      this.worker = null;
+      this.days = null;
+      for (const one of this.waiting.values()) one.reject(error);
+      this.waiting.clear();
+    };
+    worker.on('error', (error) => {
+      this.log(error);
+      ended(error);
+    });
+    worker.on('exit', () => ended(new Error('the planning thread has ended')));
+    return worker;
+  }
+}
+
+/** Built, the thread runs as it is; from source it needs the same help with TypeScript as its parent has. */
+function newWorker(workerData: { file: string }): Worker {
+  if (!import.meta.url.endsWith('.ts'))
+    return new Worker(new URL('./planWorker.js', import.meta.url), { workerData });
+  const source = JSON.stringify(new URL('./planWorker.ts', import.meta.url).href);
+  return new Worker(
+    `import('tsx/esm/api').then(({ register }) => { register(); return import(${source}); });`,
+    { eval: true, workerData },
+  );
+}

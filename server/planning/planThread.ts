@@ -1,0 +1,53 @@
+import { endOfToday, instantAtOf, makePlan, type Plan } from '../../contract/plan.ts';
+import { PlanState, type PlanChange } from '../../contract/planState.ts';
+import { Snapshot } from '../../contract/snapshot.ts';
+import type { Stored } from '../../contract/records.ts';
+import type { PlanNews, PlanQuestion } from './messages.ts';
+
+/** Above so many jobs the day's priors are made again when there is nothing else to do, not before answering. */
+const PRIORS_AT_ONCE = 2000;
+
+/** What the planning thread knows and answers; apart from its thread, so that it can be tested without one. */
+export class PlanThread {
+  private readonly load: () => Promise<readonly Stored[]>;
+  private state: PlanState | null = null;
+
+  /** @param load all records as they stand on disk */
+  constructor(load: () => Promise<readonly Stored[]>) {
+    this.load = load;
+  }
+
+  async answer(question: PlanQuestion): Promise<{ news: PlanNews } | { plan: Plan }> {
+    if (question.ask === 'plan-at') {
+      const { snapshot } = await this.current(question.now);
+      return { plan: makePlan(snapshot, instantAtOf(question.at), question.at) };
+    }
+    if (question.ask === 'reload') this.state = null;
+    const known = this.state !== null;
+    const state = await this.current(question.now);
+    const today = endOfToday(question.now);
+    if (question.ask === 'apply' && known) {
+      const change = state.apply(question.records);
+      const renewed = state.size <= PRIORS_AT_ONCE ? state.settle() : null;
+      if (state.days(today) === state.days()) return { news: this.news(renewed ?? change, renewed !== null) };
+    } else if (question.ask === 'apply') state.apply(question.records);
+    if (state.days(today) !== state.days()) state.renew(today);
+    return { news: this.news({ rows: state.allRows(), gone: [] }, true) };
+  }
+
+  /** What was put off: the day's priors. null where nothing was. */
+  settle(): PlanNews | null {
+    const change = this.state?.settle() ?? null;
+    return change && this.news(change, true);
+  }
+
+  private async current(now: number): Promise<PlanState> {
+    if (this.state) return this.state;
+    return (this.state = new PlanState(Snapshot.of(await this.load()), endOfToday(now)));
+  }
+
+  private news(change: PlanChange, all: boolean): PlanNews {
+    const rest = this.state?.beside() ?? { outOfBand: [], incoming: [] };
+    return { all, change, days: this.state?.days() ?? '', rest };
+  }
+}

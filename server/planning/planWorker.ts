@@ -1,0 +1,46 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { openReader } from '../../store/database.ts';
+import { Store } from '../../store/store.ts';
+import { recordKinds } from '../../contract/records.ts';
+import type { PlanQuestion, PlanReply } from './messages.ts';
+import { PlanThread } from './planThread.ts';
+
+// The thread that plans. It reads the records once from disk, and is told of each change after that.
+
+const port = parentPort;
+if (!port) throw new Error('planWorker runs in a worker thread');
+const { file } = workerData as { file: string };
+
+const thread = new PlanThread(async () => {
+  const reader = await openReader(file);
+  try {
+    const snapshot = await new Store(
+      { reader, writer: reader, file, copyBeforeMigration: null },
+      () => 0,
+    ).snapshot();
+    return recordKinds.flatMap((kind) => snapshot.all(kind));
+  } finally {
+    await reader.destroy();
+  }
+});
+const send = (reply: PlanReply) => port.postMessage(reply);
+
+/** With nothing asked for this long, what was put off is done. */
+const IDLE_MS = 300;
+let idle: NodeJS.Timeout | undefined;
+let busy = Promise.resolve();
+
+port.on('message', ({ id, question }: { id: number; question: PlanQuestion }) => {
+  clearTimeout(idle);
+  busy = busy.then(async () => {
+    try {
+      send({ id, ...(await thread.answer(question)) });
+    } catch (error) {
+      send({ id, error: error instanceof Error ? (error.stack ?? error.message) : String(error) });
+    }
+    idle = setTimeout(() => {
+      const news = thread.settle();
+      if (news) send({ id: null, news });
+    }, IDLE_MS);
+  });
+});
