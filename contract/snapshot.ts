@@ -5,6 +5,12 @@ export class Snapshot {
   private readonly byKind = new Map<RecordKind, Map<string, Stored>>(
     recordKinds.map((kind) => [kind, new Map<string, Stored>()]),
   );
+  /** What these records lie over, where they do. */
+  private readonly below: Snapshot | null;
+
+  constructor(below: Snapshot | null = null) {
+    this.below = below;
+  }
 
   static of(records: Iterable<Stored>): Snapshot {
     const snapshot = new Snapshot();
@@ -12,25 +18,24 @@ export class Snapshot {
     return snapshot;
   }
 
-  /** The same with some records as they would stand; shares the kinds that they do not touch. */
+  /** The same with some records as they would stand, laid over these: neither is copied. */
   with(records: readonly Stored[]): Snapshot {
-    const touched = new Set(records.map((record) => record.kind));
-    const next = new Snapshot();
-    for (const [kind, table] of this.byKind)
-      next.byKind.set(kind, touched.has(kind) ? new Map(table) : table);
-    for (const record of records) next.apply(record);
-    return next;
+    const over = new Snapshot(this);
+    for (const record of records) over.byKind.get(record.kind)?.set(record.id, record);
+    return over;
   }
 
   /** Takes a record as it now stands. */
   apply(record: Stored): void {
     const table = this.byKind.get(record.kind);
-    if (record.deleted) table?.delete(record.id);
+    if (record.deleted && !this.below) table?.delete(record.id);
     else table?.set(record.id, record);
   }
 
   get<K extends RecordKind>(kind: K, id: string): Stored<K> | undefined {
-    return this.byKind.get(kind)?.get(id) as Stored<K> | undefined;
+    const own = this.byKind.get(kind)?.get(id) as Stored<K> | undefined;
+    if (!own) return this.below?.get(kind, id);
+    return own.deleted ? undefined : own;
   }
 
   content<K extends RecordKind>(kind: K, id: string | null): RecordContent<K> | undefined {
@@ -38,7 +43,18 @@ export class Snapshot {
   }
 
   all<K extends RecordKind>(kind: K): Stored<K>[] {
-    return [...(this.byKind.get(kind)?.values() ?? [])] as Stored<K>[];
+    const own = this.byKind.get(kind) as Map<string, Stored<K>> | undefined;
+    if (!this.below) return [...(own?.values() ?? [])];
+    const below = this.below.all(kind);
+    if (!own || own.size === 0) return below;
+    const known = new Set(below.map((record) => record.id));
+    return [
+      ...below.flatMap((record) => {
+        const over = own.get(record.id) ?? record;
+        return over.deleted ? [] : [over];
+      }),
+      ...[...own.values()].filter((record) => !known.has(record.id) && !record.deleted),
+    ];
   }
 }
 
