@@ -3,7 +3,7 @@ import { cautionIds } from '../core/catalogue/cautions.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { pathPlaces } from '../core/catalogue/types.ts';
 import { parameterIds } from '../core/water/parameters.ts';
-import { measureIds, storeMeasureIds } from '../core/rules/measures.ts';
+import { counterIds, measureIds, storeMeasureIds } from '../core/rules/measures.ts';
 import { bandSides, conditionBases } from '../core/rules/rule.ts';
 import { recurrenceForm } from '../core/time/recurrenceForm.ts';
 import { choice, day, flag, name, number, text } from './fields.ts';
@@ -88,6 +88,8 @@ export const JobDefinition = v.pipe(
     work: choice('The kind of work', workKinds),
     rules: v.pipe(v.array(Rule), v.minLength(1, 'A job needs at least one rule for when it is due.')),
     driver: text('What wears it', 200),
+    countedBy: v.optional(v.picklist(counterIds)),
+    costRatio: v.optional(number('The accepted lateness', 1.1, 10_000, '')),
     foundScale: choice('The found scale', foundScales),
     foundWords: v.array(name('A found word', 80)),
     dueSigns: text('Signs that it is due', 400),
@@ -142,6 +144,8 @@ export const JobOverrides = v.strictObject({
   ),
   minutes: v.optional(number('The minutes', 0, 10_000, 'min')),
   consequence: v.optional(Consequence),
+  /** What being late costs, in times the job: one over the accepted chance. */
+  costRatio: v.optional(number('The accepted lateness', 1.1, 10_000, '')),
   lateness: v.optional(Lateness),
   action: v.optional(name('The job', 80)),
   procedure: v.optional(v.array(name('A step', 400))),

@@ -2,6 +2,8 @@ import { byRisk, planInto } from '../core/planning/planAll.ts';
 import type { JobPlan } from '../core/planning/planJob.ts';
 import { dayOf, startOfDay, type Instant } from '../core/time/day.ts';
 import type { WearPriors } from '../core/wear/wearGrid.ts';
+import { explainJob } from '../core/planning/explainJob.ts';
+import { explanationOf, type Explanation } from './explanation.ts';
 import { dayPriors } from './facts/dayPriors.ts';
 import { announcedKinds, calledBy, FactMaker, type AssembledJob } from './facts/jobFacts.ts';
 import { RecordIndex, targetOfJob } from './facts/recordIndex.ts';
@@ -135,6 +137,38 @@ export class PlanState {
   }
   allRows(): PlanRow[] {
     return [...this.rows.values()];
+  }
+  /** Why a job's date lies where it lies; null where there is no such job. */
+  explain(jobId: string): Explanation | null {
+    const [job, plan] = [this.jobs.get(jobId), this.plans.get(jobId)];
+    if (!job || !plan) return null;
+    const { facts, visits } = job;
+    const at = this.instantAt(facts.zone);
+    const { costRatios, dateFormat } = settingOf(this.snapshot);
+    const priors = this.priors.get(jobId);
+    const planned = (one: AssembledJob, moment: Instant): JobPlan | null => {
+      // what it counts stands in today's plan: only its own evidence is replayed
+      const plans = new Map([...this.plans].filter(([id]) => id !== jobId));
+      planInto(plans, new Map(this.jobs).set(jobId, one), [jobId], {
+        instantAt: () => moment,
+        costRatios,
+        priorsOf: () => priors,
+      });
+      return plans.get(jobId) ?? null;
+    };
+    const explained = explainJob({
+      facts,
+      plan,
+      at,
+      visits,
+      priors,
+      planAsOf: (moment) => {
+        const then = new FactMaker(this.snapshot, this.index).assemble(jobId, () => moment);
+        return then && planned(then, moment);
+      },
+      planWith: (supposed) => planned({ ...job, facts: supposed }, at) ?? plan,
+    });
+    return explanationOf(explained, facts, plan.today, dateFormat);
   }
   /** What the plan says of the water, beside its jobs. */
   beside(): Pick<Plan, 'outOfBand' | 'incoming'> {

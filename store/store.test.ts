@@ -367,7 +367,8 @@ describe('backup, restore, lock, migration', () => {
       'channel',
     ])
       await one.databases.writer.query(`DROP TABLE record_${kind}`);
-    await one.databases.writer.query('DROP TABLE revision');
+    for (const table of ['revision', 'kept_plan', 'kept_plan_row'])
+      await one.databases.writer.query(`DROP TABLE ${table}`);
     const again = await openDatabases(one.dataDir, 'before.sqlite');
     expect(again.copyBeforeMigration).toBe(join(one.dataDir, 'backups', 'before.sqlite'));
     expect(

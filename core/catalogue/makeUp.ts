@@ -32,6 +32,7 @@ export const makeUp: readonly EquipmentKind[] = [
         announces: ['replaced'],
         rules: [{ kind: 'wear', range: months(4, 12) }],
         driver: 'litres × turbidity',
+        countedBy: 'litres-through',
         foundScale: 'wear',
         foundWords: stageWords,
         dueSigns: 'pressure after it falls',
@@ -59,6 +60,7 @@ export const makeUp: readonly EquipmentKind[] = [
         announces: ['replaced'],
         rules: [{ kind: 'wear', range: months(6, 12) }],
         driver: 'litres × chlorine',
+        countedBy: 'litres-through',
         foundScale: 'wear',
         foundWords: stageWords,
         dueSigns: 'chlorine after it',
@@ -129,6 +131,7 @@ export const makeUp: readonly EquipmentKind[] = [
           { kind: 'condition', measure: 'product-tds', limit: 0, against: 'as-read' },
         ],
         driver: 'litres × TDS after the membrane',
+        countedBy: 'litres-through',
         foundScale: 'wear',
         foundWords: [
           'colour as new',

@@ -123,6 +123,7 @@ export const pumps: readonly EquipmentKind[] = [
         work: 'replace',
         rules: [{ kind: 'wear', range: months(12, 24) }],
         driver: 'running time',
+        countedBy: 'hours',
         foundScale: 'wear',
         foundWords: ['supple', 'slightly stiff', 'stiff, air down', 'cracked', 'torn'],
         dueSigns: 'weak bubbles',

@@ -81,6 +81,8 @@ export interface JobDefinition {
   biological?: boolean;
   largeMechanical?: boolean;
   consequence: Consequence;
+  /** What being late costs, in times the job; absent: as its consequence says. */
+  costRatio?: number;
   lateness: Lateness;
   cautions: readonly CautionId[];
   /** Where the figures come from. */
@@ -120,6 +122,7 @@ export interface JobOverrides {
   rules?: readonly IntervalRule[];
   minutes?: number;
   consequence?: Consequence;
+  costRatio?: number;
   lateness?: Lateness;
   action?: string;
   procedure?: readonly string[];

@@ -90,6 +90,7 @@ export function chanceWord(chance: number): string {
   if (chance >= 0.9) return '9 in 10';
   if (chance >= 0.7) return '3 in 4';
   if (chance >= 0.58) return '2 in 3';
+  if (chance >= 0.37 && chance < 0.45) return '2 in 5';
   const oneIn = 1 / chance;
   return `1 in ${oneIn < 10 ? Math.max(2, Math.round(oneIn)) : Math.round(oneIn / 5) * 5}`;
 }

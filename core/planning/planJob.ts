@@ -59,6 +59,8 @@ export interface JobPlan {
   nextVisit: Day | null;
   today: Day;
   intervalDays: number | null;
+  /** The chance that it is not yet due, by days from now; null where nothing speaks. */
+  notDueAfter: Curve | null;
 }
 export interface RulePlan {
   kind: RuleKind;
@@ -113,7 +115,7 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   const toDay = dayConverter(facts, context, age, ageDays);
   const chanceDueNow = 1 - curve(0);
 
-  const costRatio = context.costRatios[facts.definition.consequence];
+  const { costRatio } = base;
   const { inDays, lookInDays: proposedLook } =
     dueLook === null
       ? recommend({
@@ -176,6 +178,7 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     state,
     ageDays,
     chanceDueNow,
+    notDueAfter: curve,
     costRatio,
     graded,
     look,
@@ -216,7 +219,7 @@ function emptyPlan(facts: JobFacts, context: PlanContext, today: Day, age: JobAg
     recommended: null,
     jobDay: null,
     chanceDueNow: null,
-    costRatio: context.costRatios[facts.definition.consequence],
+    costRatio: facts.definition.costRatio ?? context.costRatios[facts.definition.consequence],
     governs: null,
     runnerUp: null,
     governing: null,
@@ -227,6 +230,7 @@ function emptyPlan(facts: JobFacts, context: PlanContext, today: Day, age: JobAg
     nextVisit: nextVisitAfter(context.visits, today),
     today,
     intervalDays: null,
+    notDueAfter: null,
   };
 }
 

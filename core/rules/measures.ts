@@ -77,6 +77,10 @@ export type CounterId = {
 }[MeasureId];
 /** Whether what wears a part can be counted by it. */
 export const isCounter = (measure: MeasureId): boolean => 'counts' in measures[measure];
+export const counterIds = (Object.keys(measures) as MeasureId[]).filter(isCounter) as [
+  CounterId,
+  ...CounterId[],
+];
 export const measureIds = Object.keys(measures) as [MeasureId, ...MeasureId[]];
 
 /** Measures that say how much of a store is left. */

@@ -1,3 +1,4 @@
+import type { Explanation } from '../../contract/explanation.ts';
 import type { Plan } from '../../contract/plan.ts';
 import type { PlanChange } from '../../contract/planState.ts';
 import type { Stored } from '../../contract/records.ts';
@@ -7,6 +8,7 @@ export type PlanQuestion =
   | { ask: 'plan'; now: number }
   | { ask: 'apply'; now: number; records: readonly Stored[] }
   | { ask: 'plan-at'; now: number; at: string }
+  | { ask: 'explain'; now: number; jobId: string }
   | { ask: 'reload'; now: number };
 
 /** The plan of now as far as it has changed. */
@@ -20,6 +22,7 @@ export interface PlanNews {
 export type PlanReply =
   | { id: number; news: PlanNews }
   | { id: number; plan: Plan }
+  | { id: number; explanation: Explanation | null }
   | { id: number; error: string }
   /** Worked out without being asked: the day's priors, made again after an older record was corrected. */
   | { id: null; news: PlanNews };

@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events';
 import { Worker } from 'node:worker_threads';
 import { byRisk } from '../../core/planning/planAll.ts';
+import type { Explanation } from '../../contract/explanation.ts';
 import type { Plan, PlanRow } from '../../contract/plan.ts';
 import type { Stored } from '../../contract/records.ts';
 import { daysOf } from '../../contract/planState.ts';
@@ -71,10 +72,23 @@ export class PlanDesk {
     return reply.plan;
   }
 
+  /** Why a job's date lies where it lies; null where there is no such job. */
+  async explain(jobId: string): Promise<Explanation | null> {
+    await this.caughtUp;
+    const reply = await this.ask({ ask: 'explain', now: this.now(), jobId });
+    if (!('explanation' in reply)) throw new Error('the planning thread answered something else');
+    return reply.explanation;
+  }
+
   /** Called when the plan has moved though nobody wrote anything. @returns how to stop listening */
   onRenewal(listener: () => void): () => void {
     this.renewals.on('renewal', listener);
     return () => this.renewals.off('renewal', listener);
+  }
+
+  /** Gets the thread ready before anybody asks for what only it knows. */
+  warm(): void {
+    this.caughtUp = this.ask({ ask: 'plan', now: this.now() }).catch(this.log);
   }
 
   /** Ends when the plan of everything written so far is in the database. */

@@ -1,8 +1,11 @@
+import type { Explanation } from '../../contract/explanation.ts';
 import { endOfToday, instantAtOf, makePlan, type Plan } from '../../contract/plan.ts';
 import { PlanState, type PlanChange } from '../../contract/planState.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { PlanNews, PlanQuestion } from './messages.ts';
+
+type Answer = { news: PlanNews } | { plan: Plan } | { explanation: Explanation | null };
 
 /** Above so many jobs the day's priors are made again when there is nothing else to do, not before answering. */
 const PRIORS_AT_ONCE = 2000;
@@ -17,10 +20,14 @@ export class PlanThread {
     this.load = load;
   }
 
-  async answer(question: PlanQuestion): Promise<{ news: PlanNews } | { plan: Plan }> {
+  async answer(question: PlanQuestion): Promise<Answer> {
     if (question.ask === 'plan-at') {
       const { snapshot } = await this.current(question.now);
       return { plan: makePlan(snapshot, instantAtOf(question.at), question.at) };
+    }
+    if (question.ask === 'explain') {
+      const state = await this.current(question.now);
+      return { explanation: state.explain(question.jobId) };
     }
     if (question.ask === 'reload') this.state = null;
     const known = this.state !== null;

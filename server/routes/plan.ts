@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import * as v from 'valibot';
 import { isRealDay } from '../../core/time/day.ts';
+import { HttpProblem } from '../errorBorder.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
 
 const At = v.optional(
@@ -15,10 +16,17 @@ const At = v.optional(
   ),
 );
 
-/** The plan, by default at the end of the current local day of each site. */
+/** The plan, by default at the end of the current local day of each site; and why one job's date lies where it does. */
 export function planRoutes(desk: PlanDesk): Router {
-  return Router().get('/plan', async (req, res) => {
-    const at = v.parse(At, req.query.at);
-    res.json(await (at === undefined ? desk.plan() : desk.planAt(at)));
-  });
+  return Router()
+    .get('/plan', async (req, res) => {
+      const at = v.parse(At, req.query.at);
+      res.json(await (at === undefined ? desk.plan() : desk.planAt(at)));
+    })
+    .get('/plan/jobs/:jobId', async (req, res) => {
+      const explanation = await desk.explain(req.params.jobId);
+      if (!explanation)
+        throw new HttpProblem(404, 'Not found', 'There is no such job, or its equipment is retired.');
+      res.json(explanation);
+    });
 }

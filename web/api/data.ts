@@ -1,5 +1,6 @@
-import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Explanation } from '../../contract/explanation.ts';
 import type { Plan } from '../../contract/plan.ts';
 import { settingOf } from '../../contract/settings.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
@@ -22,6 +23,13 @@ export const useSnapshot = (): Snapshot => {
 };
 export const usePlan = (): Plan =>
   useSuspenseQuery({ queryKey: ['plan'], queryFn: () => api.get<Plan>('/plan') }).data;
+/** Why a job's date lies where it lies; null while it is worked out. */
+export const useExplanation = (jobId: string): Explanation | null =>
+  useQuery({
+    queryKey: ['plan', 'job', jobId],
+    queryFn: () => api.get<Explanation>(`/plan/jobs/${jobId}`),
+    placeholderData: keepPreviousData,
+  }).data ?? null;
 /** The tests of a system; fetched again whenever records change. */
 export const useReadings = (systemId: string): Stored<'reading'>[] =>
   useSuspenseQuery({

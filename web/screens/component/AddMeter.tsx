@@ -27,11 +27,13 @@ export function AddMeter({ component, onDone }: { component: Stored<'component'>
     .map((channel) => channel.content.measure ?? channel.content.parameter);
   const source = findKind(component.content.kindId, ownKindsOf(snapshot))?.source ?? false;
   const offers: Offer[] = [
-    ...measureIds.map((id) => ({
-      value: id,
-      label: measures[id].name,
-      channel: { name: measures[id].name, quantity: measures[id].quantity, measure: id },
-    })),
+    ...measureIds
+      .filter((id) => !('of' in measures[id]))
+      .map((id) => ({
+        value: id,
+        label: measures[id].name,
+        channel: { name: measures[id].name, quantity: measures[id].quantity, measure: id },
+      })),
     ...(source ? parameterIds : []).map((id) => ({
       value: id,
       label: `Incoming water: ${parameters[id].name.toLowerCase()}`,

@@ -3,13 +3,10 @@ import { useLayoutEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { findKind } from '../../../core/catalogue/index.ts';
-import { acceptedLateness } from '../../../core/planning/lateness.ts';
-import { chanceWord } from '../../../core/explain/words.ts';
 import { catalogueDefinition, definitionsOf, ownKindsOf } from '../../../contract/facts/definition.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
-import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
+import { useExplanation, useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { clockIn, relativeWord, writeDay } from '../../parts/dates.ts';
-import { consequenceWords } from '../../parts/equipment/OwnKind.tsx';
 import { EventList } from '../../parts/EventList.tsx';
 import { JobCautions } from '../../parts/JobCautions.tsx';
 import { LogJob } from '../../parts/LogJob.tsx';
@@ -28,6 +25,8 @@ import { MeterReadings } from './MeterReadings.tsx';
 import { PastCycles } from './PastCycles.tsx';
 import { RuleStrips } from './RuleStrips.tsx';
 import { StatusActions } from './StatusActions.tsx';
+import { Story } from './Story.tsx';
+import { Waiting } from './Waiting.tsx';
 
 /** One component: each of its jobs with the window now and its evidence, what to do, what it is. */
 export function ComponentScreen() {
@@ -114,7 +113,8 @@ function Head({
 
 function JobPage({ row }: { row: PlanRow }) {
   const snapshot = useSnapshot();
-  const { dateFormat } = useSetting();
+  const { dateFormat, costRatios } = useSetting();
+  const explanation = useExplanation(row.jobId);
   const now = useNow();
   const phone = usePhone();
   const [open, setOpen] = useState<'log' | 'figures' | null>(null);
@@ -176,15 +176,18 @@ function JobPage({ row }: { row: PlanRow }) {
       >
         <section ref={box}>
           <h3>
-            Past cycles
+            How long it lasts
             {range && (
               <span className="soft" style={{ fontWeight: 400 }}>
                 {' '}
-                bracket: catalogue, {range.lo} to {range.hi} days
+                {explanation?.life
+                  ? 'of ten lives, how many are used up by each day; dashed and bracket: the catalogue alone'
+                  : `bracket: catalogue, ${range.lo} to ${range.hi} days`}
               </span>
             )}
           </h3>
           <PastCycles
+            life={explanation?.life ?? null}
             cycles={cycles}
             range={range}
             today={row.today}
@@ -193,6 +196,47 @@ function JobPage({ row }: { row: PlanRow }) {
             width={Math.max(320, width - 24)}
           />
         </section>
+        <section>
+          <h3>What moved this date</h3>
+          {explanation ? (
+            <Story explanation={explanation} today={row.today} style={dateFormat} />
+          ) : (
+            <p className="soft">Working it out …</p>
+          )}
+          {explanation && explanation.knowMore.length > 0 && (
+            <div style={{ marginTop: 14 }}>
+              <h3>To know more</h3>
+              <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
+                {explanation.knowMore.map((sentence) => (
+                  <li key={sentence}>{sentence}</li>
+                ))}
+              </ul>
+            </div>
+          )}
+        </section>
+        <section>
+          <h3>If it waits</h3>
+          <Waiting
+            row={row}
+            explanation={explanation}
+            job={job}
+            installation={costRatios}
+            style={dateFormat}
+          />
+          <p className="soft">
+            Learned from {cycles.filter((cycle) => cycle.days !== null).length} cycles, {row.graded} of them
+            graded.
+            {row.skips > 0 &&
+              ` Put off ${row.skips === 1 ? 'once' : `${row.skips} times`} since it was last done.`}
+          </p>
+        </section>
+      </div>
+      <div
+        className="footcols"
+        style={{
+          gridTemplateColumns: phone ? 'minmax(0,1fr)' : 'minmax(0,1.5fr) minmax(0,1fr) minmax(0,0.9fr)',
+        }}
+      >
         <section>
           <h3>How it is done</h3>
           <ol style={{ margin: '4px 0', paddingLeft: 18 }}>
@@ -208,31 +252,13 @@ function JobPage({ row }: { row: PlanRow }) {
             {inForce.needs.length > 0 && `; needs ${inForce.needs.join(', ')}`}.
           </p>
           {inForce.dueSigns && <p className="soft">Signs that it is due: {inForce.dueSigns}.</p>}
-          <div style={{ marginTop: 10 }}>
-            <JobCautions jobId={row.jobId} />
-          </div>
         </section>
         <section>
-          <h3>If it waits</h3>
-          <p>
-            {row.chanceDueNow === null ? (
-              'Not known yet.'
-            ) : (
-              <>
-                Due already if done today: <b>{chanceWord(row.chanceDueNow)}</b>.
-              </>
-            )}
-          </p>
-          <p className="soft">
-            Accepted: {chanceWord(acceptedLateness(row.costRatio))} (
-            {consequenceWords[row.consequence as keyof typeof consequenceWords]}). Learned from{' '}
-            {cycles.filter((cycle) => cycle.days !== null).length} cycles, {row.graded} of them graded.
-            {row.skips > 0 &&
-              ` Put off ${row.skips === 1 ? 'once' : `${row.skips} times`} since it was last done.`}
-          </p>
-          <p className="soft">
-            Figures: {Object.keys(job.content.overrides).length > 0 ? 'own' : inForce.basis}.
-          </p>
+          <JobCautions jobId={row.jobId} />
+        </section>
+        <section>
+          <h3>Figures</h3>
+          <p className="soft">{Object.keys(job.content.overrides).length > 0 ? 'own' : inForce.basis}.</p>
           <button
             type="button"
             className="btn2"

@@ -26,7 +26,7 @@ export function JobHistory({ jobId, zone, today }: { jobId: string; zone: string
       <ul className="plain">
         {lines.slice(0, SHOWN).map(({ record, at }) => (
           <li key={record.id} style={{ display: 'flex', gap: 8, alignItems: 'center', padding: '1px 0' }}>
-            <span className="nb" style={{ width: 92 }}>
+            <span className="nb" style={{ minWidth: 92 }}>
               {writeDay(dayOf(at, zone), today, dateFormat)}
             </span>
             {record.kind !== 'skip' && <FoundBar found={record.content.found} />}

@@ -1,16 +1,19 @@
 import { gradeMeaning } from '../../../core/explain/ruleReason.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
+import type { LearnedLife } from '../../../core/planning/explainJob.ts';
 import { daysBetween, type Day } from '../../../core/time/day.ts';
 import { writeDay } from '../../parts/dates.ts';
+import { LifeCurve, lifeWord } from './LifeCurve.tsx';
 import type { Cycle } from './cycles.ts';
 
 const SHOWN = 9;
 const ROW = 21;
-const LABEL = 96;
-const WORDS = 196;
+const LABEL = 88;
+const WORDS = 182;
 /** On a phone the grade's word alone. */
 const WORDS_SHORT = 104;
 const NARROW = 420;
+const CURVE = 104;
 
 /** Each past life as a bar as long as its days, against the catalogue's range; over its life in hatching. */
 export function PastCycles({
@@ -20,6 +23,7 @@ export function PastCycles({
   lastDone,
   style,
   width,
+  life,
 }: {
   cycles: readonly Cycle[];
   range: { lo: number; hi: number } | null;
@@ -27,6 +31,8 @@ export function PastCycles({
   lastDone: Day | null;
   style: DateStyle;
   width: number;
+  /** What is believed of its life, learned and by the catalogue alone. */
+  life: LearnedLife | null;
 }) {
   const ended = cycles.filter((cycle) => cycle.days !== null).slice(-SHOWN);
   const soFar = lastDone === null ? null : daysBetween(lastDone, today);
@@ -36,26 +42,34 @@ export function PastCycles({
         No cycle yet. Each time it is logged, a bar is added here, and the next date knows more.
       </p>
     );
-  const longest = Math.max(range?.hi ?? 0, soFar ?? 0, ...ended.map((cycle) => cycle.days ?? 0)) * 1.08 || 1;
+  const mostly = life?.learned.find((point) => point.due > 0.9)?.days ?? 0;
+  const longest =
+    Math.max(range?.hi ?? 0, soFar ?? 0, mostly, ...ended.map((cycle) => cycle.days ?? 0)) * 1.08 || 1;
   const narrow = width < NARROW;
   const plot = Math.max(100, width - LABEL - (narrow ? WORDS_SHORT : WORDS));
   const x = (days: number) => LABEL + (days / longest) * plot;
-  const height = (ended.length + 1) * ROW + 30;
+  const top = life ? CURVE : 0;
+  const height = top + (ended.length + 1) * ROW + 30;
   return (
     <svg
       width={width}
       height={height}
       viewBox={`0 0 ${width} ${height}`}
       role="img"
-      aria-label={`Past cycles: ${ended.map((cycle) => `${cycle.days} days, ${cycle.found ?? 'not graded'}`).join('; ')}`}
+      aria-label={`${life ? `${lifeWord(life)} ` : ''}Past cycles: ${ended.map((cycle) => `${cycle.days} days, ${cycle.found ?? 'not graded'}`).join('; ')}`}
     >
       <defs>
         <pattern id="late" width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1={0} y1={0} x2={0} y2={5} stroke="var(--ember)" strokeWidth={1.8} />
         </pattern>
       </defs>
+      {life && <LifeCurve life={life} x={x} longest={longest} right={LABEL + plot} />}
       {range && (
-        <g style={{ font: '500 12.5px/1 var(--head)', fontStretch: '84%' }} fill="var(--ink)">
+        <g
+          transform={`translate(0 ${top})`}
+          style={{ font: '500 12.5px/1 var(--head)', fontStretch: '84%' }}
+          fill="var(--ink)"
+        >
           <path
             d={`M${x(range.lo)} 20V26M${x(range.lo)} 23H${x(range.hi)}M${x(range.hi)} 20V26`}
             stroke="var(--ink)"
@@ -71,7 +85,7 @@ export function PastCycles({
         </g>
       )}
       {ended.map((cycle, i) => {
-        const y = 30 + i * ROW;
+        const y = top + 30 + i * ROW;
         const days = cycle.days ?? 0;
         const over =
           cycle.found === 'overdue' || cycle.found === 'failed'
@@ -123,7 +137,7 @@ export function PastCycles({
         );
       })}
       {soFar !== null && (
-        <g style={{ font: '640 13px/1 var(--text)' }} fill="var(--ink)">
+        <g transform={`translate(0 ${top})`} style={{ font: '640 13px/1 var(--text)' }} fill="var(--ink)">
           <text x={0} y={30 + ended.length * ROW + 12}>
             now
           </text>

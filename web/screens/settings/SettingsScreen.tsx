@@ -12,6 +12,7 @@ import { creating, newIds, revising, useWriting } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { Differences } from './Differences.tsx';
+import { Lateness } from './Lateness.tsx';
 import { EditSite } from './EditSite.tsx';
 
 type Setting = RecordContent<'setting'>;
@@ -83,6 +84,13 @@ export function SettingsScreen() {
       </Part>
       <Part title="Where keepers differ">
         <Differences choices={setting.choices ?? {}} onChange={(choices) => save({ choices })} />
+      </Part>
+      <Part title="How late is too late">
+        <Lateness
+          key={JSON.stringify(setting.costRatios)}
+          ratios={setting.costRatios}
+          onChange={(costRatios) => void save({ costRatios })}
+        />
       </Part>
       <Part title="Places and visit days">
         {snapshot.all('site').length === 0 && (

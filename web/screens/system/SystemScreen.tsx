@@ -16,6 +16,7 @@ import { usePhone } from '../../parts/usePhone.ts';
 import { Vessel } from '../../parts/Vessel.tsx';
 import { waterWords } from '../first-run/WaterStep.tsx';
 import { EditSystem } from './EditSystem.tsx';
+import { Feed } from './Feed.tsx';
 import { stopsOf } from './path.ts';
 import { WaterPath } from './WaterPath.tsx';
 
@@ -129,6 +130,10 @@ export function SystemScreen() {
               </div>
             </div>
           )}
+        </section>
+        <section>
+          <h3>Feed</h3>
+          <Feed systemId={systemId} zone={zone} />
         </section>
         <section>
           <h3>What happened</h3>
