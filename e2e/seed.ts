@@ -92,6 +92,7 @@ export async function seedTank(
 
 interface PlanRow {
   likely: string;
+  recommended: string;
   earliest: string;
   latest: string;
   lastDone: string;

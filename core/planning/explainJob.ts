@@ -118,11 +118,13 @@ function chancesOf({ facts, plan, at, visits }: ExplainContext): ChanceOn[] {
     ['weekend', weekend],
     ['next-visit', visit],
   ];
-  return asked.flatMap(([when, day]) => {
-    if (day === null || (when !== 'today' && day === today)) return [];
-    const inDays = when === 'today' ? 0 : (noonOf(day, facts.zone) - at) / MS_PER_DAY;
-    return [{ when, day, chance: 1 - notDueAfter(inDays) }];
-  });
+  return asked
+    .flatMap(([when, day]) => {
+      if (day === null || (when !== 'today' && day === today)) return [];
+      const inDays = when === 'today' ? 0 : (noonOf(day, facts.zone) - at) / MS_PER_DAY;
+      return [{ when, day, chance: Math.min(1, Math.max(0, 1 - notDueAfter(inDays))) }];
+    })
+    .sort((a, b) => daysBetween(b.day, a.day));
 }
 
 const wearRule = (facts: JobFacts): IntervalRule<'wear'> | undefined =>

@@ -113,7 +113,7 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   const exact = age.last?.kind === 'exact';
   const ageDays = exact ? (ages[0]?.days ?? null) : null;
   const toDay = dayConverter(facts, context, age, ageDays);
-  const chanceDueNow = 1 - curve(0);
+  const chanceDueNow = Math.min(1, Math.max(0, 1 - curve(0)));
 
   const { costRatio } = base;
   const { inDays, lookInDays: proposedLook } =

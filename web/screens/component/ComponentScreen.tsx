@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useParams, useSearchParams } from 'react-router';
+import { rangeWord } from '../../../core/explain/words.ts';
 import { findKind } from '../../../core/catalogue/index.ts';
 import { catalogueDefinition, definitionsOf, ownKindsOf } from '../../../contract/facts/definition.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
@@ -182,7 +183,7 @@ function JobPage({ row }: { row: PlanRow }) {
                 {' '}
                 {explanation?.life
                   ? 'of ten lives, how many are used up by each day; dashed and bracket: the catalogue alone'
-                  : `bracket: catalogue, ${range.lo} to ${range.hi} days`}
+                  : `bracket: catalogue, ${rangeWord(range.lo, range.hi)}`}
               </span>
             )}
           </h3>

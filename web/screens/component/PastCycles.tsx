@@ -2,6 +2,7 @@ import { gradeMeaning } from '../../../core/explain/ruleReason.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
 import type { LearnedLife } from '../../../core/planning/explainJob.ts';
 import { daysBetween, type Day } from '../../../core/time/day.ts';
+import { formatNumber } from '../../../core/quantity/quantities.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { LifeCurve, lifeWord } from './LifeCurve.tsx';
 import type { Cycle } from './cycles.ts';
@@ -77,10 +78,10 @@ export function PastCycles({
             fill="none"
           />
           <text x={x(range.lo)} y={14} textAnchor="middle">
-            {range.lo}
+            {formatNumber(range.lo, 0)}
           </text>
           <text x={x(range.hi)} y={14} textAnchor="middle">
-            {range.hi} d
+            {formatNumber(range.hi, 0)} d
           </text>
         </g>
       )}

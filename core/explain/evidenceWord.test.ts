@@ -1,0 +1,73 @@
+import { describe, expect, test } from 'vitest';
+import type { Evidence, KnowMore } from '../planning/explainJob.ts';
+import { evidenceWord, knowMoreWord, movedWord, taughtWord } from './evidenceWord.ts';
+
+const TODAY = '2026-11-25';
+
+describe('what was seen', () => {
+  test.each<[Evidence, string]>([
+    [{ kind: 'look', found: 'light' }, 'Looked at, found light'],
+    [{ kind: 'reading', measure: 'flow', value: 2566 }, 'Flow 2,566 L/h'],
+    [{ kind: 'reading', measure: 'feed', value: 12.5 }, 'Feed 12.5 g a day'],
+    [{ kind: 'test', parameter: 'nitrate', value: 24, below: false }, 'Nitrate 24 mg/L'],
+    [{ kind: 'test', parameter: 'phosphate', value: 0.02, below: true }, 'Phosphate below 0.02 mg/L'],
+    [{ kind: 'event', what: 'Another feed' }, 'Another feed'],
+    [{ kind: 'done', found: 'right', days: 42 }, 'Found right after 42 days'],
+    [{ kind: 'done', found: 'overdue', days: 1 }, 'Found overdue after 1 day'],
+    [{ kind: 'done', found: null, days: 7 }, 'Done, not graded after 7 days'],
+  ])('%j: %s', (evidence, words) => expect(evidenceWord(evidence)).toBe(words));
+});
+
+describe('what it did', () => {
+  test.each([
+    ['2026-12-02', '2026-12-06', 'Wed 2 Dec → Sun 6 Dec, 4 days later'],
+    ['2026-12-02', '2026-12-01', 'Wed 2 Dec → Tue 1 Dec, 1 day sooner'],
+    [null, '2026-12-01', 'gave Tue 1 Dec'],
+    ['2026-12-01', null, 'took away Tue 1 Dec'],
+    [null, null, 'no date'],
+  ])('%s to %s: %s', (before, after, words) =>
+    expect(movedWord(before, after, TODAY, 'day-month')).toBe(words),
+  );
+  test.each([
+    [44, 47, 'life 44 → 47 days'],
+    [44, 44.2, 'life stays about 44 days'],
+    [5.2, 4.1, 'life 5.2 → 4 days'],
+  ])('a life of %d, then %d days: %s', (before, after, words) =>
+    expect(taughtWord(before, after)).toBe(words),
+  );
+});
+
+describe('how to know more', () => {
+  test.each<[KnowMore, string]>([
+    [{ kind: 'when-done' }, 'Say when it was last done, even roughly: its age is what all dates count from.'],
+    [
+      { kind: 'grade', graded: 0, cycles: 1 },
+      'Say how it is found each time: 0 of 1 cycle graded. Three graded ones make the date its own.',
+    ],
+    [
+      { kind: 'grade', graded: 1, cycles: 4 },
+      'Say how it is found each time: 1 of 4 cycles graded. Three graded ones make the date its own.',
+    ],
+    [
+      { kind: 'count', measure: 'feed' },
+      'Enter feed: its life is then counted in g, so that a heavy month brings the date forward.',
+    ],
+    [
+      { kind: 'count', measure: 'litres-through' },
+      'Enter litres through it: its life is then counted in L, so that a heavy month brings the date forward.',
+    ],
+    [
+      { kind: 'read', measure: 'flow' },
+      'Read flow now and then: a line towards the limit tells of this very part.',
+    ],
+    [{ kind: 'test', parameter: 'phosphate' }, 'Test phosphate: none since it was last done.'],
+    [
+      { kind: 'look', ifLight: '2026-12-01', ifRight: '2026-11-25' },
+      'A look today: found about half used, the day is Tue 1 Dec; found just used up, today.',
+    ],
+    [
+      { kind: 'look', ifLight: null, ifRight: '2026-11-20' },
+      'A look today: found about half used, the day is open; found just used up, today.',
+    ],
+  ])('%j', (more, words) => expect(knowMoreWord(more, TODAY, 'day-month')).toBe(words));
+});
