@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
 import { normalCdf } from '../wear/normal.ts';
 import { beliefOfRange } from '../wear/wearGrid.ts';
-import { givenCauses } from './commonCause.ts';
+import { bent, causeStates, scoreOf } from './commonCause.ts';
 import { combine, daysUntilDue, FARTHEST_DAYS, givenNotDueAt, whoGoverns } from './combine.ts';
 
 const fresh = [{ days: 0, weight: 1 }];
@@ -104,11 +104,12 @@ describe('rules that one cause drives', () => {
     for (const days of [10, 25, 40, 80]) expect(combine([a], fresh)(days)).toBeCloseTo(a.survives(days), 12);
     // averaged over the states of the cause, a curve is itself again
     for (const days of [15, 30, 45, 70]) {
-      const mean = givenCauses([a, b]).reduce(
-        (sum, { weight, curves }) => sum + weight * (curves[0]?.survives(days) ?? 0),
+      const value = a.survives(days);
+      const mean = causeStates([a, b]).reduce(
+        (sum, { weight, bends }) => sum + weight * bent(value, scoreOf(value), bends[0] ?? null),
         0,
       );
-      expect(Math.abs(mean - a.survives(days))).toBeLessThan(0.01);
+      expect(Math.abs(mean - value)).toBeLessThan(0.01);
     }
   });
   test('like two normal factors of that correlation, drawn by chance (a simulation, no published source)', () => {

@@ -1,5 +1,5 @@
 import type { PossibleAge } from './age.ts';
-import { givenCauses, type GivenState } from './commonCause.ts';
+import { bent, causeStates, scoreOf, type CauseState } from './commonCause.ts';
 import type { RuleCurve } from './evaluation.ts';
 
 /** Dates further than a century ahead are "never" in this trade. */
@@ -17,17 +17,34 @@ const valueAt = (curve: Curved, ageDays: number, daysFromNow: number): number =>
  * given that cause.
  */
 export function combine(curves: readonly Curved[], ages: readonly PossibleAge[]): Curve {
-  const states = givenCauses(curves);
+  const states = causeStates(curves);
+  const shared = states.length > 1;
   return (daysFromNow) => {
     let sum = 0;
-    for (const state of states)
-      for (const age of ages) {
-        let product = state.weight * age.weight;
-        for (const curve of state.curves) product *= valueAt(curve, age.days, daysFromNow);
+    for (const age of ages) {
+      if (!shared) {
+        let product = age.weight;
+        for (const curve of curves) product *= valueAt(curve, age.days, daysFromNow);
         sum += product;
+        continue;
       }
+      const values = curves.map((curve) => valueAt(curve, age.days, daysFromNow));
+      sum += age.weight * jointly(values, states);
+    }
     return sum;
   };
+}
+
+/** The chance that none has fallen due, over the states of what drives them together. */
+function jointly(values: readonly number[], states: readonly CauseState[]): number {
+  const scores = values.map(scoreOf);
+  let sum = 0;
+  for (const { weight, bends } of states) {
+    let product = weight;
+    for (let i = 0; i < values.length; i++) product *= bent(values[i] ?? 0, scores[i] ?? 0, bends[i] ?? null);
+    sum += product;
+  }
+  return sum;
 }
 
 /** What a look that found it not due adds: before it 1, after it the share of what was left. */
@@ -75,29 +92,36 @@ export function whoGoverns(curves: readonly Curved[], ages: readonly PossibleAge
   const chances = curves.map(() => 0);
   const from = Math.asinh(-oldest);
   const to = Math.asinh(Math.min(FARTHEST_DAYS, reach + 1));
-  for (const state of givenCauses(curves)) addGoverning(state, ages, { from, to, oldest }, chances);
+  const states = causeStates(curves);
+  for (const age of ages) addGoverning(curves, age, states, { from, to, oldest }, chances);
   const total = chances.reduce((sum, chance) => sum + chance, 0);
   return total > 0 ? chances.map((chance) => chance / total) : chances.map((_, i) => (i === 0 ? 1 : 0));
 }
 
-/** Adds what one state of the causes says of who comes first. `from`, `to`: asinh of days. */
+/** Adds what one possible age says of who comes first. `from`, `to`: asinh of days. */
 function addGoverning(
-  { weight, curves }: GivenState<Curved>,
-  ages: readonly PossibleAge[],
+  curves: readonly Curved[],
+  age: PossibleAge,
+  states: readonly CauseState[],
   { from, to, oldest }: { from: number; to: number; oldest: number },
   chances: number[],
 ): void {
-  let before = curves.map((curve) => ages.map((age) => valueAt(curve, age.days, -oldest)));
+  const inStates = (days: number) => {
+    const values = curves.map((curve) => valueAt(curve, age.days, days));
+    const scores = states.length > 1 ? values.map(scoreOf) : values;
+    return states.map(({ bends }) => values.map((value, i) => bent(value, scores[i] ?? 0, bends[i] ?? null)));
+  };
+  let before = inStates(-oldest);
   for (let k = 1; k <= GOVERN_POINTS; k++) {
-    const days = Math.sinh(from + ((to - from) * k) / GOVERN_POINTS);
-    const now = curves.map((curve) => ages.map((age) => valueAt(curve, age.days, days)));
-    curves.forEach((_, i) => {
-      ages.forEach((age, a) => {
+    const now = inStates(Math.sinh(from + ((to - from) * k) / GOVERN_POINTS));
+    states.forEach(({ weight }, s) => {
+      const [was, is] = [before[s] ?? [], now[s] ?? []];
+      curves.forEach((_, i) => {
+        const falls = Math.max(0, (was[i] ?? 0) - (is[i] ?? 0));
+        if (falls === 0) return;
         let others = weight * age.weight;
-        curves.forEach((__, j) => {
-          if (j !== i) others *= ((before[j]?.[a] ?? 0) + (now[j]?.[a] ?? 0)) / 2;
-        });
-        chances[i] = (chances[i] ?? 0) + Math.max(0, (before[i]?.[a] ?? 0) - (now[i]?.[a] ?? 0)) * others;
+        for (let j = 0; j < curves.length; j++) if (j !== i) others *= ((was[j] ?? 0) + (is[j] ?? 0)) / 2;
+        chances[i] = (chances[i] ?? 0) + falls * others;
       });
     });
     before = now;

@@ -56,33 +56,3 @@ export function columnSum(
   }
   return sum;
 }
-
-/** Multiplies a column of weights by f(u + i·step). @returns the sum of the column afterwards */
-export function weighColumn(
-  weights: Float64Array,
-  start: number,
-  count: number,
-  table: ColumnTable,
-  u: number,
-): number {
-  const { rows, width, phases } = table;
-  const at = (u - table.from) / MU_STEP;
-  const first = Math.floor(at) | 0;
-  const phase = Math.floor((at - first) * phases) | 0;
-  const right = (at - first) * phases - phase;
-  const left = 1 - right;
-  const begin = Math.min(count, Math.max(0, -first));
-  const end = Math.max(begin, Math.min(count, width - first));
-  let sum = 0;
-  const before = rows[0] as number;
-  for (let cell = start; cell < start + begin; cell++)
-    sum += weights[cell] = (weights[cell] as number) * before;
-  let k = phase * width + first + begin;
-  for (let cell = start + begin; cell < start + end; cell++, k++)
-    sum += weights[cell] =
-      (weights[cell] as number) * (left * (rows[k] as number) + right * (rows[k + width] as number));
-  const after = rows[rows.length - 1] as number;
-  for (let cell = start + end; cell < start + count; cell++)
-    sum += weights[cell] = (weights[cell] as number) * after;
-  return sum;
-}

@@ -1,7 +1,7 @@
 import { gradeIndex, wearEdges, type Found } from './found.ts';
 import { normalCdf } from './normal.ts';
-import { columnTable, weighColumn, type ColumnTable } from './columnTable.ts';
-import { gridSigmas, type WearGrid } from './wearGrid.ts';
+import { columnTable, type ColumnTable } from './columnTable.ts';
+import { gridSigmas } from './wearGrid.ts';
 
 /** People slip a grade: noise of a grade in ln wear, and the share of words that say nothing. */
 const GRADING_SD = 0.12;
@@ -43,8 +43,12 @@ const REACH = 6;
 const PHASES = 20;
 const tables = new Map<string, readonly ColumnTable[]>();
 
-/** One table for each σ of the grids. */
-function tablesOf(found: Found, sigmas: Float64Array, afterNeglect: boolean): readonly ColumnTable[] {
+/** The same as tables, one for each σ; between its points a table is within 1e-4. */
+export function likelihoodTables(
+  found: Found,
+  sigmas: Float64Array,
+  afterNeglect: boolean,
+): readonly ColumnTable[] {
   const key = `${found} ${afterNeglect} ${sigmas === gridSigmas ? '' : sigmas.join(' ')}`;
   let known = tables.get(key);
   if (!known) {
@@ -54,22 +58,4 @@ function tablesOf(found: Found, sigmas: Float64Array, afterNeglect: boolean): re
     tables.set(key, known);
   }
   return known;
-}
-
-/**
- * Multiplies every cell of a grid by the chance of a word, as foundLikelihood says it for one cell, within 1e-4.
- * @param columnSums receives the sum of each column
- */
-export function weighByFound(
-  grid: WearGrid,
-  found: Found,
-  logExposure: number,
-  afterNeglect: boolean,
-  columnSums: Float64Array,
-): void {
-  const { mus, sigmas, weights } = grid;
-  const ofSigma = tablesOf(found, sigmas, afterNeglect);
-  const u = (mus[0] ?? 0) - logExposure;
-  for (let j = 0; j < ofSigma.length; j++)
-    columnSums[j] = weighColumn(weights, j * mus.length, mus.length, ofSigma[j] as ColumnTable, u);
 }

@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
 import { ageReplacement } from './ageReplacement.ts';
-import { foundLikelihood, weighByFound } from './foundLikelihood.ts';
+import { Belief } from './belief.ts';
+import { foundLikelihood, likelihoodTables } from './foundLikelihood.ts';
 import { foundGrades, type Found } from './found.ts';
 import { normalCdf, normalCdfFast, normalQuantile } from './normal.ts';
-import { beliefOfRange, MU_STEP, normalise, priorGrid, sigmaWeights, type WearGrid } from './wearGrid.ts';
-import { nextLife, wearPosterior, type WearCycle } from './wearPosterior.ts';
+import { beliefOfRange, MU_STEP, normalise, priorGrid, type WearGrid } from './wearGrid.ts';
+import { wearPosterior, type WearCycle } from './wearPosterior.ts';
 import { tabulateWearSurvival, wearQuantile, wearSurvival } from './wearSurvival.ts';
 
 const cycle = (exposure: number, found: Found | null = 'right', newLifeAfter = false): WearCycle => ({
@@ -165,7 +166,9 @@ test('the three-point walk adds the variance it was asked for, and no more', () 
   };
   for (const variance of [0.0009, 0.0034, 0.02]) {
     const before = spread();
-    nextLife(grid, variance, 0, sigmaWeights(grid));
+    const belief = new Belief(grid);
+    belief.next(null, 0, variance, 0);
+    belief.settle();
     expect(spread() - before).toBeCloseTo(variance, 3);
   }
 });
@@ -244,8 +247,9 @@ test('weighing a whole grid says what the likelihood of one cell says', () => {
           ),
       );
       normalise(expected);
-      weighByFound(grid, found, Math.log(6), afterNeglect, sigmaWeights(grid));
-      normalise(grid.weights);
+      const belief = new Belief(grid);
+      belief.next(likelihoodTables(found, grid.sigmas, afterNeglect), Math.log(6), 0, 0);
+      belief.settle();
       grid.weights.forEach((weight, cell) =>
         expect(Math.abs(weight - (expected[cell] ?? 0))).toBeLessThan(1e-6),
       );

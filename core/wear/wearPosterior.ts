@@ -1,12 +1,11 @@
-import { weighByFound } from './foundLikelihood.ts';
+import { Belief } from './belief.ts';
+import { likelihoodTables } from './foundLikelihood.ts';
 import type { Found } from './found.ts';
 import {
   housePriors,
-  MU_STEP,
   normalise,
   priorGrid,
   SHORTEST_EXPOSURE,
-  sigmaWeights,
   type LifeRange,
   type WearGrid,
   type WearPriors,
@@ -56,20 +55,21 @@ export function wearPosterior(
   const grid = priorGrid(range, exposureNow > 0 ? [...logs, logOf(exposureNow)] : logs, priors);
   const neglectedFrom = grid.middle + Math.log(NEGLECT_FACTOR);
   const rhythm = { sum: 0, count: 0 };
-  const columnSums = sigmaWeights(grid);
+  const belief = new Belief(grid);
   cycles.forEach((cycle, index) => {
     const logExposure = logs[index] as number;
     const neglected = logExposure > neglectedFrom;
-    if (cycle.found) weighByFound(grid, cycle.found, logExposure, neglected, columnSums);
-    else if (!neglected) {
+    if (!cycle.found && !neglected) {
       rhythm.sum += logExposure;
       rhythm.count += 1;
     }
+    const tables = cycle.found ? likelihoodTables(cycle.found, grid.sigmas, neglected) : null;
     // The next life: this cycle's posterior, a little blurred, or a fresh start.
     const variance = WALK_VARIANCE + (WALK_VARIANCE_PER_YEAR * cycle.days) / 365;
-    nextLife(grid, variance, cycle.newLifeAfter ? JUMP_CHANCE_AT_EVENT : JUMP_CHANCE, columnSums);
+    belief.next(tables, logExposure, variance, cycle.newLifeAfter ? JUMP_CHANCE_AT_EVENT : JUMP_CHANCE);
     if (cycle.newLifeAfter) rhythm.sum = rhythm.count = 0;
   });
+  belief.settle();
   if (rhythm.count > 0) weighByRhythm(grid, rhythm.sum / rhythm.count);
   return grid;
 }
@@ -82,58 +82,4 @@ function weighByRhythm(grid: WearGrid, mean: number): void {
     for (let cell = i; cell < weights.length; cell += count) weights[cell] = (weights[cell] ?? 0) * vote;
   }
   normalise(weights);
-}
-
-/** Above this share to each side a three-point kernel would no longer be a blur. */
-const WIDEST_SHARE = 0.2;
-
-/**
- * What is believed of the next life: μ walks by a variance, or with some chance starts anew from the prior, while what
- * is known of σ stays. Leaves a sum of 1. The variance is far smaller than a step of the grid: a point-sampled kernel
- * would do nothing, three points with the wanted variance do, p = v/(2h²) to each side. Wider walks take several steps.
- * @param columnSums the sum of each column of σ; scaled along
- */
-export function nextLife(
-  grid: WearGrid,
-  variance: number,
-  jumpChance: number,
-  columnSums: Float64Array,
-): void {
-  const { weights, muPrior } = grid;
-  const count = muPrior.length;
-  let all = 0;
-  for (const sum of columnSums) all += sum;
-  if (!(all > 0)) throw new Error('the wear grid lost all its weight');
-  const steps = Math.max(1, Math.ceil(variance / (2 * WIDEST_SHARE * MU_STEP ** 2)));
-  const p = variance / steps / (2 * MU_STEP ** 2);
-  for (let j = 0; j < columnSums.length; j++) {
-    const known = (columnSums[j] as number) / all;
-    for (let step = 1; step < steps; step++) blur(weights, j * count, count, p, muPrior, 1, 0);
-    blur(weights, j * count, count, p, muPrior, (1 - jumpChance) / all, jumpChance * known);
-    columnSums[j] = known;
-  }
-}
-
-/** kept × (what stays + p of each neighbour) + anew × prior. The ends reflect: what would leave the grid stays. */
-function blur(
-  weights: Float64Array,
-  start: number,
-  count: number,
-  p: number,
-  prior: Float64Array,
-  kept: number,
-  anew: number,
-): void {
-  const toSide = kept * p;
-  const stays = kept * (1 - 2 * p);
-  const last = count - 1;
-  let before = weights[start] as number;
-  let here = before;
-  for (let i = 0; i < last; i++) {
-    const after = weights[start + i + 1] as number;
-    weights[start + i] = stays * here + toSide * (before + after) + anew * (prior[i] as number);
-    before = here;
-    here = after;
-  }
-  weights[start + last] = stays * here + toSide * (before + here) + anew * (prior[last] as number);
 }
