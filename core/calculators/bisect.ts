@@ -1,0 +1,13 @@
+/** Root of f between two points where it changes its sign, to about 1e-14 of the span. */
+export function bisect(f: (x: number) => number, from: number, to: number): number {
+  let low = from;
+  let high = to;
+  const rising = f(high) > f(low);
+  for (let k = 0; k < 200 && high - low > 0; k++) {
+    const middle = (low + high) / 2;
+    if (middle === low || middle === high) break;
+    if (f(middle) > 0 === rising) high = middle;
+    else low = middle;
+  }
+  return (low + high) / 2;
+}

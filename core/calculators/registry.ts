@@ -1,0 +1,36 @@
+import { makeUpCalculators } from './makeUp.ts';
+import { hydraulicCalculators } from './hydraulics.ts';
+import { filterCalculators } from './filters.ts';
+import { uvCalculators } from './uv.ts';
+import { reactorCalculators } from './reactors.ts';
+import { dosingCalculators } from './dosing.ts';
+import { instrumentCalculators } from './instruments.ts';
+import { vesselCalculators } from './vessels.ts';
+import { carbonateCalculators } from './carbonate.ts';
+import { gasCalculators } from './gases.ts';
+import { mixingCalculators } from './mixing.ts';
+import { nitrogenCalculators } from './nitrogen.ts';
+import { salinityCalculators } from './salinity.ts';
+import { unitCalculators } from './units.ts';
+import type { Calculator } from './define.ts';
+
+/** Every calculator. A new one is an entry in a file of its subject; a new file is a line here. */
+export const calculators: readonly Calculator[] = [
+  ...mixingCalculators,
+  ...salinityCalculators,
+  ...gasCalculators,
+  ...carbonateCalculators,
+  ...nitrogenCalculators,
+  ...vesselCalculators,
+  ...instrumentCalculators,
+  ...dosingCalculators,
+  ...reactorCalculators,
+  ...uvCalculators,
+  ...filterCalculators,
+  ...hydraulicCalculators,
+  ...makeUpCalculators,
+  ...unitCalculators,
+];
+
+export const calculatorOf = (id: string): Calculator | undefined =>
+  calculators.find((entry) => entry.id === id);
