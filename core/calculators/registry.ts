@@ -1,3 +1,6 @@
+import { seriesCalculators } from './series.ts';
+import { lifetimeCalculators } from './lifetimes.ts';
+import { heatCalculators } from './heat.ts';
 import { makeUpCalculators } from './makeUp.ts';
 import { hydraulicCalculators } from './hydraulics.ts';
 import { filterCalculators } from './filters.ts';
@@ -29,6 +32,9 @@ export const calculators: readonly Calculator[] = [
   ...filterCalculators,
   ...hydraulicCalculators,
   ...makeUpCalculators,
+  ...heatCalculators,
+  ...lifetimeCalculators,
+  ...seriesCalculators,
   ...unitCalculators,
 ];
 
