@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 import { Command, CommanderError } from 'commander';
 import { backupCommand } from './commands/backup.ts';
+import { calcCommand } from './commands/calc.ts';
 import { checkCommand } from './commands/check.ts';
 import { demoCommand } from './commands/demo.ts';
 import { exportCommand } from './commands/export.ts';
@@ -25,6 +26,7 @@ for (const add of [
   restoreCommand,
   checkCommand,
   wearCommand,
+  calcCommand,
 ]) {
   program.addCommand(add().exitOverride());
 }

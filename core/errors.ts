@@ -34,6 +34,10 @@ export function requireWithin(what: string, value: number, limits: Limits): void
   }
 }
 
+/** The refusal that an error is, or null. */
+export const asRefusal = (error: unknown): Refusal | null =>
+  error instanceof Refusal ? (error as Refusal) : null;
+
 export function isRefusal<C extends RefusalCode>(error: unknown, code: C): error is Refusal<C> {
   return error instanceof Refusal && error.code === code;
 }

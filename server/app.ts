@@ -7,6 +7,7 @@ import type { Store } from '../store/store.ts';
 import type { PlanDesk } from './planning/planDesk.ts';
 import { errorBorder, HttpProblem } from './errorBorder.ts';
 import { loopbackGuard } from './loopbackGuard.ts';
+import { calculatorRoutes } from './routes/calculators.ts';
 import { archiveRoutes } from './routes/archive.ts';
 import { changeRoutes } from './routes/changes.ts';
 import { pictureRoutes } from './routes/pictures.ts';
@@ -62,6 +63,7 @@ export function buildApp(parts: AppParts): Express {
   });
   api.use(
     recordRoutes(store),
+    calculatorRoutes(),
     planRoutes(desk),
     changeRoutes(store, desk),
     pictureRoutes(store, dataDir),

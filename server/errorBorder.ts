@@ -1,7 +1,8 @@
 import type { ErrorRequestHandler, Response } from 'express';
 import multer from 'multer';
 import * as v from 'valibot';
-import { Refusal } from '../core/errors.ts';
+import { asRefusal } from '../core/errors.ts';
+import { refusalWord } from '../core/explain/refusalWord.ts';
 import type { Problem } from '../contract/work.ts';
 import { pointerOf, wordsOf } from '../store/checks.ts';
 import { StoreProblem, type ProblemFacts } from '../store/problems.ts';
@@ -61,12 +62,13 @@ function problemOf(error: unknown): Problem | null {
       todo: todoOf.invalid,
     };
   }
-  if (error instanceof Refusal)
+  const refusal = asRefusal(error);
+  if (refusal)
     return {
       type: 'about:blank',
       title: titleOf.invalid,
       status: 422,
-      detail: `${error.code}: ${JSON.stringify(error.facts)}`,
+      detail: refusalWord(refusal),
       todo: todoOf.invalid,
     };
   if (error instanceof multer.MulterError) {

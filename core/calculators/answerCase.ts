@@ -1,3 +1,6 @@
+import { asRefusal } from '../errors.ts';
+import { refusalWord } from '../explain/refusalWord.ts';
+import { notYet } from './notYet.ts';
 import { runCalculator, type Calculator, type OutputValue } from './define.ts';
 
 /** A question in the form of a published case: a topic and named inputs, each with its unit. */
@@ -44,7 +47,8 @@ function fit(entry: Calculator, { id, inputs, outputs }: CaseQuestion): number |
 /** Answers a question by the calculator of its topic whose inputs fit best, under the case's own names. */
 export function answerQuestion(registry: readonly Calculator[], question: CaseQuestion): CaseAnswer {
   const ofTopic = registry.filter((entry) => entry.topic === question.topic);
-  if (ofTopic.length === 0) return { notApplicable: `no calculator for “${question.topic}”` };
+  if (ofTopic.length === 0)
+    return { notApplicable: notYet[question.topic] ?? `no calculator for “${question.topic}”` };
   const fitting = ofTopic
     .flatMap((entry) => {
       const score = fit(entry, question);
@@ -59,7 +63,15 @@ export function answerQuestion(registry: readonly Calculator[], question: CaseQu
   const values = Object.fromEntries(
     Object.entries(question.inputs).map(([name, { value }]) => [name, value]),
   );
-  const outputs = runCalculator(best, values);
+  let outputs: Readonly<Record<string, OutputValue>>;
+  try {
+    outputs = runCalculator(best, values);
+  } catch (error) {
+    // a value outside what holds is an answer too: nothing is extrapolated
+    const refusal = asRefusal(error);
+    if (refusal) return { notApplicable: refusalWord(refusal) };
+    throw error;
+  }
   return {
     outputs: Object.fromEntries(
       Object.entries(outputs).map(([name, value]) => [name, { value, unit: best.outputs[name]?.unit ?? '' }]),

@@ -1,7 +1,8 @@
 import { bisect } from './bisect.ts';
 import { calculator, num, optional, out } from './define.ts';
 import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
-import { gravityConventions, gravityFromSalinity, salinityFromGravityPpt } from '../water/specificGravity.ts';
+import type { gravityConventions } from '../water/specificGravity.ts';
+import { gravityFromSalinity, salinityFromGravityPpt } from '../water/specificGravity.ts';
 import {
   ratioFromSalinity,
   salinityFromRatio,

@@ -39,3 +39,6 @@ export function allowed(one: ReferenceCase, name: string): number {
   const expected = Math.abs(numberOut(one, name));
   return (tolerance.abs ?? 0) + (tolerance.rel ?? 0) * expected;
 }
+
+/** All cases, for tests that go through every one. */
+export const allCases: readonly ReferenceCase[] = all;

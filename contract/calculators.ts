@@ -1,0 +1,139 @@
+import * as v from 'valibot';
+import { answerQuestion, type CaseAnswer } from '../core/calculators/answerCase.ts';
+import { runCalculator, type Calculator, type Input, type OutputValue } from '../core/calculators/define.ts';
+import { calculators } from '../core/calculators/registry.ts';
+
+/** A calculator as the list shows it. */
+export interface ListedCalculator {
+  id: string;
+  title: string;
+  subject: string;
+  inputs: Record<
+    string,
+    { label: string; unit: string; kind: Input['kind']; optional: boolean; options?: readonly string[] }
+  >;
+  outputs: Record<string, { label: string; unit: string }>;
+  limits: Record<string, { from: number; to: number; unit: string }>;
+  formula: string;
+  source: string;
+  cautions: readonly string[];
+  example: { inputs: Record<string, unknown>; outputs: Record<string, OutputValue> };
+}
+
+/** The example of a calculator: its inputs, and what it answers to them. */
+export function exampleOf(entry: Calculator): ListedCalculator['example'] {
+  const inputs = Object.fromEntries(
+    Object.entries(entry.inputs).flatMap(([name, input]) =>
+      input.example === null ? [] : [[name, input.example]],
+    ),
+  );
+  return { inputs, outputs: { ...runCalculator(entry, inputs) } };
+}
+
+const isOptional = (input: Input): boolean =>
+  input.kind === 'optional' || (input.kind === 'number' && input.usual !== undefined);
+
+export function listCalculators(): ListedCalculator[] {
+  return calculators.map((entry) => ({
+    id: entry.id,
+    title: entry.title,
+    subject: entry.subject,
+    inputs: Object.fromEntries(
+      Object.entries(entry.inputs).map(([name, input]) => [
+        name,
+        {
+          label: input.label,
+          unit: input.unit,
+          kind: input.kind,
+          optional: isOptional(input),
+          ...(input.kind === 'choice' ? { options: input.options } : {}),
+        },
+      ]),
+    ),
+    outputs: Object.fromEntries(
+      Object.entries(entry.outputs).map(([name, { label, unit }]) => [name, { label, unit }]),
+    ),
+    limits: Object.fromEntries(
+      Object.entries(entry.inputs).flatMap(([name, input]) =>
+        'from' in input ? [[name, { from: input.from, to: input.to, unit: input.unit }]] : [],
+      ),
+    ),
+    formula: entry.formula,
+    source: entry.source,
+    cautions: entry.cautions ?? [],
+    example: exampleOf(entry),
+  }));
+}
+
+/** Inputs as `{name: value}` or as `{name: {value, unit}}`; the unit, where given, must be the calculator's. */
+const inputsSchema = v.record(
+  v.string(),
+  v.union([
+    v.number(),
+    v.string(),
+    v.null(),
+    v.array(v.unknown()),
+    v.object({ value: v.unknown(), unit: v.optional(v.string()) }),
+  ]),
+);
+export class CalculatorInputError extends Error {}
+
+/**
+ * Runs a calculator on named inputs.
+ * @throws CalculatorInputError for a name it does not have or a unit that is not its own; Refusal outside its limits
+ */
+export function calculate(
+  entry: Calculator,
+  given: unknown,
+): Record<string, { value: OutputValue; unit: string }> {
+  const parsed = v.safeParse(inputsSchema, given);
+  if (!parsed.success) throw new CalculatorInputError('An object of inputs by name is needed.');
+  const values: Record<string, unknown> = {};
+  for (const [name, value] of Object.entries(parsed.output)) {
+    const input = entry.inputs[name];
+    if (!input)
+      throw new CalculatorInputError(
+        `“${name}” is no input of ${entry.id}; it takes ${Object.keys(entry.inputs).join(', ')}.`,
+      );
+    const withUnit = typeof value === 'object' && value !== null && !Array.isArray(value) ? value : null;
+    if (withUnit?.unit !== undefined && withUnit.unit !== input.unit)
+      throw new CalculatorInputError(`${input.label}: “${withUnit.unit}” is not its unit, ${input.unit} is.`);
+    values[name] = withUnit ? withUnit.value : value;
+  }
+  const outputs = runCalculator(entry, values);
+  return Object.fromEntries(
+    Object.entries(outputs).map(([name, value]) => [name, { value, unit: entry.outputs[name]?.unit ?? '' }]),
+  );
+}
+
+const caseSchema = v.object({
+  id: v.union([v.string(), v.number()]),
+  topic: v.string(),
+  inputs: v.record(v.string(), v.object({ value: v.unknown(), unit: v.optional(v.string(), '') })),
+  outputs: v.optional(v.record(v.string(), v.object({ unit: v.optional(v.string()) }))),
+});
+
+/** Answers cases in the form of published ones; one that cannot be read says why, the rest are answered. */
+export function answerCaseList(cases: readonly unknown[]): ({ id: string | number | null } & CaseAnswer)[] {
+  return cases.map((one) => {
+    const parsed = v.safeParse(caseSchema, one);
+    if (!parsed.success) {
+      const id = (one as { id?: unknown } | null)?.id;
+      return {
+        id: typeof id === 'string' || typeof id === 'number' ? id : null,
+        notApplicable: 'a case needs id, topic and inputs with value and unit',
+      };
+    }
+    const { id, topic, inputs, outputs } = parsed.output;
+    const asked: Record<string, { unit?: string }> = {};
+    for (const [name, { unit }] of Object.entries(outputs ?? {}))
+      asked[name] = unit === undefined ? {} : { unit };
+    const answer = answerQuestion(calculators, {
+      id: String(id),
+      topic,
+      inputs: inputs as Record<string, { value: unknown; unit: string }>,
+      outputs: asked,
+    });
+    return { id, ...answer };
+  });
+}
