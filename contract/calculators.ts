@@ -131,7 +131,7 @@ export function answerCaseList(cases: readonly unknown[]): ({ id: string | numbe
     const answer = answerQuestion(calculators, {
       id: String(id),
       topic,
-      inputs: inputs as Record<string, { value: unknown; unit: string }>,
+      inputs: inputs,
       outputs: asked,
     });
     return { id, ...answer };

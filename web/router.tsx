@@ -54,6 +54,11 @@ export const router = createBrowserRouter([
             element: later(() => import('./screens/component/ComponentScreen.tsx'), 'ComponentScreen'),
           },
           { path: '/water', element: later(() => import('./screens/water/WaterScreen.tsx'), 'WaterScreen') },
+          { path: '/bench', element: later(() => import('./screens/bench/BenchScreen.tsx'), 'BenchScreen') },
+          {
+            path: '/bench/:calculatorId',
+            element: later(() => import('./screens/bench/BenchScreen.tsx'), 'BenchScreen'),
+          },
           { path: '/plan', element: later(() => import('./screens/plan/PlanScreen.tsx'), 'PlanScreen') },
           {
             path: '/catalogue',

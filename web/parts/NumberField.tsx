@@ -44,7 +44,7 @@ export function NumberField({
 }
 
 function write(value: number | null): string {
-  return value === null || Number.isNaN(value) ? '' : String(Math.round(value * 1e6) / 1e6);
+  return value === null || Number.isNaN(value) ? '' : String(Number(value.toPrecision(9)));
 }
 /** One comma before one or two last digits, or any comma without a point, is a decimal comma; 1,200 is one thousand two hundred. */
 function read(typed: string): number | null {

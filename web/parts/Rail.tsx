@@ -13,6 +13,7 @@ export const places: readonly Place[] = [
   { to: '/systems', name: 'Systems', key: 0 },
   { to: '/water', name: 'Water', key: 0 },
   { to: '/plan', name: 'Plan', key: 0 },
+  { to: '/bench', name: 'Bench', key: 0 },
   { to: '/log', name: 'Log', key: 0 },
   { to: '/catalogue', name: 'Catalogue', key: 0 },
   { to: '/settings', name: 'Settings', key: 1 },
@@ -122,11 +123,7 @@ export function Band({ onMore }: { onMore: () => void }) {
   const active = shown.findIndex((place) => pathname.startsWith(place.to));
   const cells = shown.length + 1;
   const at =
-    active >= 0
-      ? active
-      : pathname.startsWith('/settings') || pathname.startsWith('/catalogue')
-        ? cells - 1
-        : -1;
+    active >= 0 ? active : places.slice(4).some((place) => pathname.startsWith(place.to)) ? cells - 1 : -1;
   return (
     <nav className="band only-phone" aria-label="Screens">
       <svg className="staff" viewBox={`0 0 ${cells * 60} 14`} preserveAspectRatio="none" aria-hidden>

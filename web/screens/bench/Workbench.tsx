@@ -1,0 +1,166 @@
+import StarIcon from '@mui/icons-material/Star';
+import StarBorderIcon from '@mui/icons-material/StarBorder';
+import IconButton from '@mui/material/IconButton';
+import { useEffect, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { runCalculator, type Calculator, type OutputValue } from '../../../core/calculators/define.ts';
+import { calculatorOf } from '../../../core/calculators/registry.ts';
+import { uses } from '../../../core/calculators/uses.ts';
+import { asRefusal } from '../../../core/errors.ts';
+import { refusalWord } from '../../../core/explain/refusalWord.ts';
+import { enteredFrom, toParams, type Entered } from './address.ts';
+import { Curve } from './Curve.tsx';
+import { Field } from './Field.tsx';
+import { FillFrom } from './FillFrom.tsx';
+import { remember, toggleFavourite, useMemory } from './memory.ts';
+import { Result, valueWord } from './Result.tsx';
+import { prettyUnit } from './units.ts';
+
+/** After this long without a change a result is kept among what was worked out lately. */
+const SETTLED_MS = 1500;
+
+type Answer = { outputs: Readonly<Record<string, OutputValue>> } | { refused: string };
+
+function answerOf(entry: Calculator, entered: Entered): Answer {
+  try {
+    return { outputs: runCalculator(entry, entered) };
+  } catch (error) {
+    const refusal = asRefusal(error);
+    if (refusal) return { refused: refusalWord(refusal) };
+    throw error;
+  }
+}
+
+/** One calculator: what goes in, what comes out while it is typed, what it stands on. */
+export function Workbench({ entry }: { entry: Calculator }) {
+  const [params, setParams] = useSearchParams();
+  const { favourites } = useMemory();
+  const entered = enteredFrom(entry, params);
+  const answer = answerOf(entry, entered);
+  const firstNumber = Object.entries(entry.inputs).find(([, input]) => input.kind === 'number')?.[0];
+  const [by, setBy] = useState(firstNumber ?? '');
+  const [filled, setFilled] = useState<{ from: string; times: number } | null>(null);
+  const [copied, setCopied] = useState(false);
+  const change = (some: Entered) => {
+    setCopied(false);
+    const next = toParams(entry, { ...entered, ...some });
+    const q = params.get('q');
+    if (q) next.set('q', q);
+    setParams(next, { replace: true });
+  };
+  const query = toParams(entry, entered).toString();
+  const [firstOutput, firstValue] =
+    'outputs' in answer ? (Object.entries(answer.outputs)[0] ?? ['', null]) : ['', null];
+  const shown =
+    `${valueWord(entry.outputs[firstOutput], firstValue)} ${prettyUnit(entry.outputs[firstOutput]?.unit ?? '')}`.trim();
+  useEffect(() => {
+    if (query === '' || firstOutput === '') return;
+    const timer = setTimeout(() => remember({ id: entry.id, query, shown }), SETTLED_MS);
+    return () => clearTimeout(timer);
+  }, [entry.id, query, shown, firstOutput]);
+  const favourite = favourites.includes(entry.id);
+  const next = uses.filter(({ from }) => from[0] === entry.id);
+  return (
+    <article className="workbench">
+      <div className="benchtitle">
+        <h2>{entry.title}</h2>
+        <IconButton
+          aria-label={favourite ? 'No longer a favourite' : 'Make it a favourite'}
+          aria-pressed={favourite}
+          onClick={() => toggleFavourite(entry.id)}
+        >
+          {favourite ? <StarIcon /> : <StarBorderIcon />}
+        </IconButton>
+      </div>
+      <div className="benchcols">
+        <form className="benchinputs" onSubmit={(event) => event.preventDefault()}>
+          {Object.entries(entry.inputs).map(([name, input]) => (
+            <Field
+              key={`${name} ${input.kind === 'list' || input.kind === 'table' ? (filled?.times ?? 0) : ''}`}
+              input={input}
+              value={entered[name]}
+              onChange={(value) => change({ [name]: value })}
+              onFocus={() => (input.kind === 'number' || input.kind === 'optional') && setBy(name)}
+            />
+          ))}
+          <FillFrom
+            entry={entry}
+            onFill={(some, from) => {
+              change(some);
+              setFilled({ from, times: (filled?.times ?? 0) + 1 });
+            }}
+          />
+          {filled && (
+            <p className="soft">
+              Figures of {filled.from} are filled in; what it has no test of stands as it was.
+            </p>
+          )}
+        </form>
+        <section aria-live="polite" aria-label="Result">
+          {'refused' in answer ? (
+            <p className="benchrefused" role="alert">
+              {answer.refused}
+            </p>
+          ) : (
+            Object.entries(entry.outputs)
+              .filter(([name]) => answer.outputs[name] !== undefined)
+              .map(([name, output], i) => (
+                <Result key={name} output={output} value={answer.outputs[name]} first={i === 0} />
+              ))
+          )}
+          {'outputs' in answer && by !== '' && <Curve entry={entry} entered={entered} by={by} />}
+          {'outputs' in answer && next.length > 0 && (
+            <div className="benchuse">
+              <h3>Use this in</h3>
+              <ul className="plain">
+                {next.flatMap(({ from, to }) => {
+                  const target = calculatorOf(to[0]);
+                  const value = answer.outputs[from[1]];
+                  return target && typeof value === 'number' ? (
+                    <li key={to.join()}>
+                      <Link className="btn2" to={`/bench/${target.id}?${to[1]}=${value}`}>
+                        {target.title}
+                      </Link>
+                    </li>
+                  ) : (
+                    []
+                  );
+                })}
+              </ul>
+            </div>
+          )}
+        </section>
+      </div>
+      {entry.cautions && (
+        <div className="caution" role="note">
+          {entry.cautions.map((caution) => (
+            <p key={caution}>{caution}</p>
+          ))}
+        </div>
+      )}
+      <dl className="benchbasis">
+        <dt>Formula</dt>
+        <dd>{entry.formula}</dd>
+        <dt>Source</dt>
+        <dd>{entry.source}</dd>
+      </dl>
+      <div className="actions">
+        <button
+          type="button"
+          className="btn2"
+          onClick={() => void navigator.clipboard.writeText(window.location.href).then(() => setCopied(true))}
+        >
+          {copied ? 'Link copied' : 'Copy a link with these figures'}
+        </button>
+        <button
+          type="button"
+          className="btn2"
+          onClick={() => setParams({}, { replace: true })}
+          disabled={query === ''}
+        >
+          Back to the example
+        </button>
+      </div>
+    </article>
+  );
+}
