@@ -1,6 +1,13 @@
 import * as v from 'valibot';
 import { answerQuestion, type CaseAnswer } from '../core/calculators/answerCase.ts';
-import { runCalculator, type Calculator, type Input, type OutputValue } from '../core/calculators/define.ts';
+import {
+  mainOutput,
+  runCalculator,
+  type Calculator,
+  type Input,
+  type OutputValue,
+} from '../core/calculators/define.ts';
+import { uncertaintyOf } from '../core/calculators/uncertainty.ts';
 import { calculators } from '../core/calculators/registry.ts';
 
 /** A calculator as the list shows it. */
@@ -12,7 +19,9 @@ export interface ListedCalculator {
     string,
     { label: string; unit: string; kind: Input['kind']; optional: boolean; options?: readonly string[] }
   >;
-  outputs: Record<string, { label: string; unit: string }>;
+  outputs: Record<string, { label: string; unit: string; digits: number | null }>;
+  /** The result a person asks for. */
+  main: string;
   limits: Record<string, { from: number; to: number; unit: string }>;
   formula: string;
   source: string;
@@ -51,8 +60,12 @@ export function listCalculators(): ListedCalculator[] {
       ]),
     ),
     outputs: Object.fromEntries(
-      Object.entries(entry.outputs).map(([name, { label, unit }]) => [name, { label, unit }]),
+      Object.entries(entry.outputs).map(([name, { label, unit, digits }]) => [
+        name,
+        { label, unit, digits: digits ?? null },
+      ]),
     ),
+    main: mainOutput(entry),
     limits: Object.fromEntries(
       Object.entries(entry.inputs).flatMap(([name, input]) =>
         'from' in input ? [[name, { from: input.from, to: input.to, unit: input.unit }]] : [],
@@ -73,7 +86,12 @@ const inputsSchema = v.record(
     v.string(),
     v.null(),
     v.array(v.unknown()),
-    v.object({ value: v.unknown(), unit: v.optional(v.string()) }),
+    v.object({
+      value: v.unknown(),
+      unit: v.optional(v.string()),
+      /** One standard deviation, where the figure carries one. */
+      error: v.optional(v.pipe(v.number(), v.minValue(0))),
+    }),
   ]),
 );
 export class CalculatorInputError extends Error {}
@@ -85,10 +103,11 @@ export class CalculatorInputError extends Error {}
 export function calculate(
   entry: Calculator,
   given: unknown,
-): Record<string, { value: OutputValue; unit: string }> {
-  const parsed = v.safeParse(inputsSchema, given);
+): Record<string, { value: OutputValue; unit: string; error?: number }> {
+  const parsed = v.safeParse(inputsSchema, Array.isArray(given) ? null : given);
   if (!parsed.success) throw new CalculatorInputError('An object of inputs by name is needed.');
   const values: Record<string, unknown> = {};
+  const errors: Record<string, number> = {};
   for (const [name, value] of Object.entries(parsed.output)) {
     const input = entry.inputs[name];
     if (!input)
@@ -99,10 +118,19 @@ export function calculate(
     if (withUnit?.unit !== undefined && withUnit.unit !== input.unit)
       throw new CalculatorInputError(`${input.label}: “${withUnit.unit}” is not its unit, ${input.unit} is.`);
     values[name] = withUnit ? withUnit.value : value;
+    if (withUnit?.error !== undefined) errors[name] = withUnit.error;
   }
   const outputs = runCalculator(entry, values);
+  const uncertain = uncertaintyOf(entry, values, errors);
   return Object.fromEntries(
-    Object.entries(outputs).map(([name, value]) => [name, { value, unit: entry.outputs[name]?.unit ?? '' }]),
+    Object.entries(outputs).map(([name, value]) => [
+      name,
+      {
+        value,
+        unit: entry.outputs[name]?.unit ?? '',
+        ...(uncertain[name] === undefined ? {} : { error: uncertain[name] }),
+      },
+    ]),
   );
 }
 

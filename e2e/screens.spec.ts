@@ -33,6 +33,8 @@ const paths = ({ system, sock }: { system: string; sock: string }) => [
   `/water?system=${system}`,
   '/catalogue',
   '/plan',
+  '/bench',
+  '/bench/uv-dose',
   '/log',
   '/settings',
   '/describe',

@@ -70,6 +70,7 @@ const withCalcium = (unit: 'mmol/kg' | 'mg/L', id: string, title: string) =>
     subject: 'carbonate',
     title,
     topic: 'carbonate system',
+    main: 'omega_aragonite',
     inputs: {
       S,
       t,

@@ -76,6 +76,10 @@ export interface Entry<I extends Inputs, O extends Outputs> {
   formula: string;
   source: string;
   cautions?: readonly string[];
+  /** The result a person asks for, shown large; absent: the first. */
+  main?: keyof O & string;
+  /** Takes a noticeable moment: worked out once, not again for a picture. */
+  slow?: true;
   /** Where several entries of a topic take the same inputs: what the name of a case says if it means this one. */
   hint?: string;
   /** Everyday words people search by. */
@@ -84,24 +88,27 @@ export interface Entry<I extends Inputs, O extends Outputs> {
 }
 export type Calculator = Entry<Inputs, Outputs>;
 
+/** The name of the result a person asks for. */
+export const mainOutput = (entry: Calculator): string => entry.main ?? Object.keys(entry.outputs)[0] ?? '';
+
 export const subjects = {
-  salinity: 'Salinity and density',
-  gases: 'Oxygen and carbon dioxide',
-  carbonate: 'Alkalinity and carbonate',
-  nitrogen: 'Nitrogen',
-  units: 'Units',
-  vessels: 'Vessels and flow',
-  instruments: 'Probes and meters',
   mixing: 'Changes and mixing',
   dosing: 'Dosing',
+  salinity: 'Salinity and density',
+  vessels: 'Vessels and flow',
   reactors: 'Reactors and media',
+  'make-up': 'Make-up water',
   uv: 'Ultraviolet',
+  instruments: 'Probes and meters',
+  heat: 'Heat, evaporation, outages',
+  nitrogen: 'Nitrogen',
+  carbonate: 'Alkalinity and carbonate',
+  gases: 'Oxygen and carbon dioxide',
   filters: 'Sand and beds',
   hydraulics: 'Pipes and pumps',
-  'make-up': 'Make-up water',
-  heat: 'Heat, evaporation, outages',
   lifetimes: 'Lifetimes',
   series: 'Trends and drift',
+  units: 'Units',
 } as const;
 export type Subject = keyof typeof subjects;
 

@@ -166,6 +166,7 @@ export const dosingCalculators = [
   }),
   calculator({
     id: 'stock-solution',
+    main: 'rise',
     subject: 'dosing',
     title: 'Strength of a bicarbonate solution',
     topic: 'stock solution',
@@ -199,6 +200,7 @@ export const dosingCalculators = [
   }),
   calculator({
     id: 'limewater',
+    main: 'alk',
     subject: 'dosing',
     title: 'What limewater gives',
     topic: 'limewater',

@@ -78,6 +78,7 @@ export const filterCalculators = [
   }),
   calculator({
     id: 'backwash-expansion',
+    main: 'expansion',
     subject: 'filters',
     title: 'Expansion of a bed in backwash',
     topic: 'backwash bed expansion',
@@ -115,6 +116,7 @@ export const filterCalculators = [
   }),
   calculator({
     id: 'minimum-fluidisation',
+    main: 'u_mf',
     subject: 'filters',
     title: 'Flow at which media begins to tumble',
     topic: 'minimum fluidisation',

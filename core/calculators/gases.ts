@@ -72,6 +72,7 @@ export const gasCalculators = [
   }),
   calculator({
     id: 'oxygen-at-pressure',
+    main: 'DO',
     subject: 'gases',
     title: 'Oxygen at saturation under another air pressure',
     topic: 'dissolved oxygen at other pressures',
@@ -108,6 +109,7 @@ export const gasCalculators = [
   }),
   calculator({
     id: 'co2-solubility',
+    main: 'CO2_equilibrium',
     subject: 'gases',
     title: 'Carbon dioxide in balance with air',
     topic: 'CO2 solubility',
@@ -135,6 +137,7 @@ export const gasCalculators = [
   }),
   calculator({
     id: 'co2-fresh',
+    main: 'CO2',
     subject: 'gases',
     title: 'Carbon dioxide from alkalinity and pH, fresh water',
     topic: 'CO2 from alkalinity and pH, fresh water',

@@ -33,6 +33,7 @@ const mains =
 export const heatCalculators = [
   calculator({
     id: 'heating-energy',
+    main: 'energy',
     subject: 'heat',
     title: 'Energy to warm water',
     topic: 'heating energy',
@@ -112,6 +113,7 @@ export const heatCalculators = [
   }),
   calculator({
     id: 'evaporation',
+    main: 'full_times_Fa',
     subject: 'heat',
     title: 'Evaporation from a surface',
     topic: 'evaporation',

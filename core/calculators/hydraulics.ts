@@ -73,6 +73,7 @@ export const hydraulicCalculators = [
   }),
   calculator({
     id: 'pipe-friction',
+    main: 'h_total',
     subject: 'hydraulics',
     title: 'Head lost in a pipe',
     topic: 'friction loss',
@@ -260,6 +261,7 @@ export const hydraulicCalculators = [
   }),
   calculator({
     id: 'pump-efficiency',
+    main: 'efficiency',
     subject: 'hydraulics',
     title: 'Efficiency of a pump',
     topic: 'pump efficiency',

@@ -21,6 +21,7 @@ export const instrumentCalculators = [
   }),
   calculator({
     id: 'probe-slope',
+    main: 'efficiency',
     subject: 'instruments',
     title: 'Slope of a pH probe from two buffers',
     topic: 'probe slope efficiency',
@@ -53,6 +54,7 @@ export const instrumentCalculators = [
   }),
   calculator({
     id: 'ph-temperature',
+    main: 'pH',
     subject: 'instruments',
     title: 'pH from millivolts at a temperature',
     topic: 'temperature compensation',

@@ -98,6 +98,7 @@ function lognormalLikelihood(rows: readonly (readonly [number, number | null])[]
 export const lifetimeCalculators = [
   calculator({
     id: 'age-weibull',
+    main: 'T',
     subject: 'lifetimes',
     title: 'When to replace before it fails, Weibull life',
     topic: 'age replacement',
@@ -137,6 +138,7 @@ export const lifetimeCalculators = [
   }),
   calculator({
     id: 'age-lognormal',
+    main: 'T',
     subject: 'lifetimes',
     title: 'When to replace before it fails, by a range',
     topic: 'age replacement',
@@ -190,6 +192,7 @@ export const lifetimeCalculators = [
     subject: 'lifetimes',
     title: 'How wide a range may be for early replacement to pay',
     topic: 'age replacement',
+    slow: true,
     inputs: { cost_ratio: ratio },
     outputs: {
       sigma_max: out('σ, at most', '1', 2),
@@ -204,6 +207,7 @@ export const lifetimeCalculators = [
   }),
   calculator({
     id: 'lognormal-range',
+    main: 'median',
     subject: 'lifetimes',
     title: 'A range as a distribution',
     topic: 'lognormal from a range',
@@ -223,6 +227,7 @@ export const lifetimeCalculators = [
   }),
   calculator({
     id: 'life-from-cycles',
+    main: 'P50',
     subject: 'lifetimes',
     title: 'Lifetime from a list of cycles',
     topic: 'lifetime with interval and right censoring',
@@ -432,6 +437,7 @@ export const lifetimeCalculators = [
   }),
   calculator({
     id: 'posterior-exact',
+    main: 'p50',
     subject: 'lifetimes',
     title: 'What observed lives say of a range',
     topic: 'posterior of the wear life',
@@ -473,6 +479,8 @@ export const lifetimeCalculators = [
   }),
   calculator({
     id: 'posterior-censored',
+    slow: true,
+    main: 'p50',
     subject: 'lifetimes',
     title: 'What found conditions say of a range',
     topic: 'posterior of the wear life',
@@ -531,21 +539,20 @@ export const lifetimeCalculators = [
       const quantile = (cdf: (x: number) => number, p: number) =>
         Math.exp(bisect((x) => cdf(x) - p, from - 5, from + 18 * prior.sigma + 5));
       // the belief between two points of the grid is a straight line of its sum
-      const sums = weights.reduce<number[]>(
-        (list, w, i) => [
-          ...list.slice(-0),
-          (list.at(-1) ?? 0) + (i === 0 ? 0 : (w + (weights[i - 1] ?? 0)) / 2),
-        ],
-        [],
-      );
+      const sums = new Float64Array(count);
+      for (let i = 1; i < count; i++)
+        sums[i] = (sums[i - 1] ?? 0) + ((weights[i] ?? 0) + (weights[i - 1] ?? 0)) / 2;
       const whole = sums.at(-1) ?? 1;
       const typical = (x: number) => {
         const at = Math.min(count - 1, Math.max(0, (x - from) / step));
         const below = Math.min(count - 2, Math.floor(at));
         return ((sums[below] ?? 0) + (at - below) * ((sums[below + 1] ?? 0) - (sums[below] ?? 0))) / whole;
       };
+      // smooth and wider by one life's spread: a tenth of the points says the same
+      const coarse = mus.flatMap((mu, i) => (i % 10 === 0 ? [{ mu, weight: weights[i] ?? 0 }] : []));
+      const coarseTotal = coarse.reduce((sum, one) => sum + one.weight, 0);
       const next = (x: number) =>
-        mus.reduce((sum, mu, i) => sum + (weights[i] ?? 0) * normalCdf((x - mu) / v.sigma), 0) / total;
+        coarse.reduce((sum, { mu, weight }) => sum + weight * normalCdf((x - mu) / v.sigma), 0) / coarseTotal;
       return {
         mean: mus.reduce((sum, mu, i) => sum + mu * (weights[i] ?? 0), 0) / total,
         p10: quantile(typical, 0.1),
@@ -559,6 +566,7 @@ export const lifetimeCalculators = [
   }),
   calculator({
     id: 'first-of-several',
+    main: 'p50',
     subject: 'lifetimes',
     title: 'Whichever comes first',
     topic: 'minimum of independent lognormal times',
@@ -631,6 +639,7 @@ export const lifetimeCalculators = [
   }),
   calculator({
     id: 'weibull',
+    main: 'P50',
     subject: 'lifetimes',
     title: 'Weibull life',
     topic: 'Weibull',
@@ -650,6 +659,7 @@ export const lifetimeCalculators = [
   }),
   calculator({
     id: 'remaining-life',
+    main: 'p50',
     subject: 'lifetimes',
     title: 'What is left of a life that has lasted so long',
     topic: 'lognormal remaining life',

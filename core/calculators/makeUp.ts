@@ -63,6 +63,7 @@ export const makeUpCalculators = [
   }),
   calculator({
     id: 'ro-normalised',
+    main: 'share_of_rated',
     subject: 'make-up',
     title: 'Membrane output against its rating',
     topic: 'RO temperature correction',
@@ -116,6 +117,7 @@ export const makeUpCalculators = [
   }),
   calculator({
     id: 'di-life',
+    main: 'days',
     subject: 'make-up',
     title: 'How long DI resin lasts',
     topic: 'DI resin life',
@@ -141,6 +143,7 @@ export const makeUpCalculators = [
   }),
   calculator({
     id: 'di-life-co2',
+    main: 'litres',
     subject: 'make-up',
     title: 'DI resin with carbon dioxide in the water',
     topic: 'DI resin life',
@@ -179,6 +182,7 @@ export const makeUpCalculators = [
   }),
   calculator({
     id: 'carbon-block-life',
+    main: 'days',
     subject: 'make-up',
     title: 'How long a carbon block lasts',
     topic: 'carbon block life',
@@ -231,6 +235,7 @@ export const makeUpCalculators = [
   }),
   calculator({
     id: 'line-flush',
+    main: 'minutes',
     subject: 'make-up',
     title: 'How long to flush a line',
     topic: 'line flush',

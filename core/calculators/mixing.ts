@@ -45,6 +45,7 @@ export const mixingCalculators = [
   }),
   calculator({
     id: 'change-to-target',
+    main: 'litres',
     subject: 'mixing',
     title: 'Water change to reach a value',
     topic: 'water change to reach a target',
@@ -69,6 +70,7 @@ export const mixingCalculators = [
   }),
   calculator({
     id: 'change-count',
+    main: 'n',
     subject: 'mixing',
     title: 'How many changes it takes',
     topic: 'number of changes',
@@ -123,6 +125,7 @@ export const mixingCalculators = [
   }),
   calculator({
     id: 'change-against-production',
+    main: 'limit_before',
     subject: 'mixing',
     title: 'Regular changes against steady production',
     topic: 'weekly change against steady production',
@@ -205,6 +208,7 @@ export const mixingCalculators = [
   }),
   calculator({
     id: 'salinity-by-topping',
+    main: 'fresh',
     subject: 'mixing',
     title: 'Lower salinity by adding fresh water',
     topic: 'salinity correction by adding fresh water',
@@ -252,6 +256,7 @@ export const mixingCalculators = [
   }),
   calculator({
     id: 'blend-to-salinity',
+    main: 'V2',
     subject: 'mixing',
     title: 'Blend two waters to a salinity',
     topic: 'mixing two waters',

@@ -14,6 +14,7 @@ const t = num('Water temperature', 'degC', 0, 50, 25);
 export const nitrogenCalculators = [
   calculator({
     id: 'ammonia-fresh',
+    main: 'fraction',
     subject: 'nitrogen',
     title: 'Un-ionized ammonia, fresh water: the share',
     topic: 'un-ionized ammonia, fresh water',
@@ -82,6 +83,7 @@ export const nitrogenCalculators = [
       subject: 'nitrogen',
       title,
       topic: 'un-ionized ammonia, seawater',
+      main: 'fraction',
       inputs: {
         S: num('Salinity', '1', 0, 42, 35),
         t: num('Water temperature', 'degC', 0, 30, 25),

@@ -66,6 +66,7 @@ function valley(f: (x: number) => number, from: number, to: number): number {
 export const reactorCalculators = [
   calculator({
     id: 'calcium-reactor-delivery',
+    main: 'rise',
     subject: 'reactors',
     title: 'What a calcium reactor delivers',
     topic: 'calcium reactor delivery',
@@ -131,6 +132,7 @@ export const reactorCalculators = [
   }),
   calculator({
     id: 'calcium-reactor-media',
+    main: 'days_to_refill',
     subject: 'reactors',
     title: 'How long reactor media lasts',
     topic: 'calcium reactor media life',
@@ -172,6 +174,7 @@ export const reactorCalculators = [
   }),
   calculator({
     id: 'co2-by-bubbles',
+    main: 'life',
     subject: 'reactors',
     title: 'Carbon dioxide cylinder, by bubbles',
     topic: 'CO2 cylinder life',
@@ -194,6 +197,7 @@ export const reactorCalculators = [
   }),
   calculator({
     id: 'co2-by-media',
+    main: 'life',
     subject: 'reactors',
     title: 'Carbon dioxide cylinder, by media dissolved',
     topic: 'CO2 cylinder life',
@@ -313,6 +317,7 @@ export const reactorCalculators = [
   }),
   calculator({
     id: 'phosphate-life',
+    main: 'days',
     subject: 'reactors',
     title: 'How long a charge of phosphate media lasts',
     topic: 'adsorbent life',
@@ -346,6 +351,7 @@ export const reactorCalculators = [
   }),
   calculator({
     id: 'adsorbent-bed',
+    main: 'days',
     subject: 'reactors',
     title: 'A bed of media, passed once',
     topic: 'adsorbent bed, single pass',

@@ -195,6 +195,7 @@ export const salinityCalculators = [
       subject: 'salinity',
       title,
       topic: 'hydrometer correction',
+      main: 'S',
       inputs: {
         indicated: num('What it shows', unit, 0.99, 1.035, 1.026),
         t: num('Water temperature', 'degC', 0, 40, 25),

@@ -132,6 +132,7 @@ export const seriesCalculators = [
   }),
   calculator({
     id: 'crossing-date',
+    main: 'crossing',
     subject: 'series',
     title: 'Day on which a trend reaches its limit',
     topic: 'projection to a limit',
@@ -212,6 +213,7 @@ export const seriesCalculators = [
   }),
   calculator({
     id: 'cusum',
+    main: 'first_signal',
     subject: 'series',
     title: 'Drift by summed deviations',
     topic: 'tabular CUSUM',
@@ -237,6 +239,7 @@ export const seriesCalculators = [
   }),
   calculator({
     id: 'cusum-difference',
+    main: 'first_signal',
     subject: 'series',
     title: 'Drift of a probe against its reference',
     topic: 'tabular CUSUM',
@@ -260,6 +263,7 @@ export const seriesCalculators = [
   }),
   calculator({
     id: 'holt',
+    main: 'forecast_3',
     subject: 'series',
     title: 'Level and trend that follow',
     topic: 'Holt trend',
@@ -293,6 +297,7 @@ export const seriesCalculators = [
   }),
   calculator({
     id: 'robust-spread',
+    main: 'sigma',
     subject: 'series',
     title: 'Spread that an outlier does not move',
     topic: 'robust spread',
@@ -322,6 +327,7 @@ export const seriesCalculators = [
   }),
   calculator({
     id: 'hours-meter',
+    main: 'days_to_9000',
     subject: 'series',
     title: 'Hours meter: when 9,000 hours are reached',
     topic: 'usage meter',

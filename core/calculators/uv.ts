@@ -16,6 +16,7 @@ const taken = (power: number, A: number, gap: number): number => power * (1 - Ma
 export const uvCalculators = [
   calculator({
     id: 'uv-path-average',
+    main: 'water_factor',
     subject: 'uv',
     title: 'Average of ultraviolet over a path',
     topic: 'UV average over a path',
@@ -35,6 +36,7 @@ export const uvCalculators = [
   }),
   calculator({
     id: 'uv-dose',
+    main: 'dose',
     subject: 'uv',
     title: 'Dose of a sterilizer',
     topic: 'UV dose in an annulus',
@@ -99,6 +101,7 @@ export const uvCalculators = [
   }),
   calculator({
     id: 'uv-point-sources',
+    slow: true,
     subject: 'uv',
     title: 'Intensity at a place, lamp as points',
     topic: 'UV intensity by point source summation',

@@ -131,6 +131,7 @@ export const vesselCalculators = [
   }),
   calculator({
     id: 'level-litres',
+    main: 'fall',
     subject: 'vessels',
     title: 'Litres of a centimetre, and marks on the glass',
     topic: 'level and litres',
@@ -150,6 +151,7 @@ export const vesselCalculators = [
   }),
   calculator({
     id: 'sump-headroom',
+    main: 'spare',
     subject: 'vessels',
     title: 'Drain-back and room in the sump',
     topic: 'drain-back and sump headroom',

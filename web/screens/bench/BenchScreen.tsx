@@ -92,10 +92,12 @@ export function BenchScreen() {
           {bySubject
             .filter(({ entries }) => entries.length > 0)
             .map(({ subject, entries }) => (
-              <section key={subject}>
-                <h3>{subjects[subject]}</h3>
+              <details key={`${subject} ${typed === ''}`} open={typed !== '' || subject === entry?.subject}>
+                <summary>
+                  {subjects[subject]} <span className="soft">{entries.length}</span>
+                </summary>
                 <ul className="plain">{entries.map(row)}</ul>
-              </section>
+              </details>
             ))}
         </nav>
         {entry ? (

@@ -1,5 +1,4 @@
-import type { Calculator } from '../../../core/calculators/define.ts';
-import { runCalculator } from '../../../core/calculators/define.ts';
+import { mainOutput, runCalculator, type Calculator } from '../../../core/calculators/define.ts';
 import { isRefusal } from '../../../core/errors.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
 import type { Entered } from './address.ts';
@@ -16,9 +15,10 @@ const POINTS = 41;
 export function Curve({ entry, entered, by }: { entry: Calculator; entered: Entered; by: string }) {
   const input = entry.inputs[by];
   const at = entered[by];
-  const outputName = Object.keys(entry.outputs)[0];
+  const outputName = mainOutput(entry);
   if (
     !outputName ||
+    entry.slow ||
     !input ||
     typeof at !== 'number' ||
     (input.kind !== 'number' && input.kind !== 'optional')

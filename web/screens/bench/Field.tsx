@@ -14,11 +14,16 @@ export function Field({
   value,
   onChange,
   onFocus,
+  error,
+  onError,
 }: {
   input: Input;
   value: unknown;
   onChange: (value: unknown) => void;
   onFocus: () => void;
+  /** Its error, one standard deviation; undefined: not asked about. */
+  error: number | null | undefined;
+  onError: (error: number | null) => void;
 }) {
   if (input.kind === 'choice')
     return (
@@ -31,7 +36,19 @@ export function Field({
     );
   if (input.kind === 'list' || input.kind === 'table')
     return <Rows input={input} value={value} onChange={onChange} />;
-  return <NumberInputField input={input} value={value} onChange={onChange} onFocus={onFocus} />;
+  return (
+    <>
+      <NumberInputField input={input} value={value} onChange={onChange} onFocus={onFocus} />
+      {error !== undefined && (
+        <NumberField
+          label={`± ${input.label}`}
+          unit={prettyUnit(input.unit)}
+          value={error}
+          onChange={onError}
+        />
+      )}
+    </>
+  );
 }
 
 function NumberInputField({

@@ -34,10 +34,13 @@ export function Result({
   output,
   value,
   first,
+  error,
 }: {
   output: Output;
   value: OutputValue | undefined;
   first: boolean;
+  /** One standard deviation, where the inputs carry errors. */
+  error: number | undefined;
 }) {
   const units = unitsOf(output.unit);
   const [unit, setUnit] = useState(units?.base ?? '');
@@ -48,7 +51,12 @@ export function Result({
   return (
     <div className={first ? 'benchresult first' : 'benchresult'}>
       <span className="name">{output.label}</span>
-      <output className="value">{valueWord(output, shown)}</output>
+      <output className="value">
+        {valueWord(output, shown)}
+        {error !== undefined && unit === (units?.base ?? '') && (
+          <span className="soft plusminus"> ± {numberWord(error, Math.max(1, output.digits ?? DIGITS))}</span>
+        )}
+      </output>
       {units && units.options.length > 1 ? (
         <select
           className="unitpick"

@@ -1,14 +1,22 @@
 import StarIcon from '@mui/icons-material/Star';
 import StarBorderIcon from '@mui/icons-material/StarBorder';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import IconButton from '@mui/material/IconButton';
+import Switch from '@mui/material/Switch';
 import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { runCalculator, type Calculator, type OutputValue } from '../../../core/calculators/define.ts';
+import {
+  mainOutput,
+  runCalculator,
+  type Calculator,
+  type OutputValue,
+} from '../../../core/calculators/define.ts';
 import { calculatorOf } from '../../../core/calculators/registry.ts';
+import { uncertaintyOf } from '../../../core/calculators/uncertainty.ts';
 import { uses } from '../../../core/calculators/uses.ts';
 import { asRefusal } from '../../../core/errors.ts';
 import { refusalWord } from '../../../core/explain/refusalWord.ts';
-import { enteredFrom, toParams, type Entered } from './address.ts';
+import { enteredFrom, errorsFrom, toParams, type Entered } from './address.ts';
 import { Curve } from './Curve.tsx';
 import { Field } from './Field.tsx';
 import { FillFrom } from './FillFrom.tsx';
@@ -31,6 +39,22 @@ function answerOf(entry: Calculator, entered: Entered): Answer {
   }
 }
 
+/** Calculators that go on with these results, each with what it is handed. */
+function handOvers(id: string, outputs: Readonly<Record<string, OutputValue>>) {
+  const byTarget = new Map<string, URLSearchParams>();
+  for (const { from, to } of uses) {
+    const value = outputs[from[1]];
+    if (from[0] !== id || typeof value !== 'number') continue;
+    const handed = byTarget.get(to[0]) ?? new URLSearchParams();
+    handed.set(to[1], String(value));
+    byTarget.set(to[0], handed);
+  }
+  return [...byTarget].flatMap(([targetId, handed]) => {
+    const target = calculatorOf(targetId);
+    return target ? [{ target, query: handed.toString() }] : [];
+  });
+}
+
 /** One calculator: what goes in, what comes out while it is typed, what it stands on. */
 export function Workbench({ entry }: { entry: Calculator }) {
   const [params, setParams] = useSearchParams();
@@ -44,22 +68,31 @@ export function Workbench({ entry }: { entry: Calculator }) {
   const change = (some: Entered) => {
     setCopied(false);
     const next = toParams(entry, { ...entered, ...some });
-    const q = params.get('q');
-    if (q) next.set('q', q);
+    for (const [key, kept] of params)
+      if (key === 'q' || key === 'sure' || key.startsWith('pm.')) next.set(key, kept);
+    setParams(next, { replace: true });
+  };
+  const set = (key: string, value: string) => {
+    const next = new URLSearchParams(params);
+    if (value === '') next.delete(key);
+    else next.set(key, value);
     setParams(next, { replace: true });
   };
   const query = toParams(entry, entered).toString();
-  const [firstOutput, firstValue] =
-    'outputs' in answer ? (Object.entries(answer.outputs)[0] ?? ['', null]) : ['', null];
+  const errors = errorsFrom(entry, params);
+  const unsure = params.has('sure');
+  const uncertain = 'outputs' in answer ? uncertaintyOf(entry, entered, errors) : {};
+  const main = mainOutput(entry);
+  const mainValue = 'outputs' in answer ? answer.outputs[main] : undefined;
   const shown =
-    `${valueWord(entry.outputs[firstOutput], firstValue)} ${prettyUnit(entry.outputs[firstOutput]?.unit ?? '')}`.trim();
+    `${valueWord(entry.outputs[main], mainValue)} ${prettyUnit(entry.outputs[main]?.unit ?? '')}`.trim();
   useEffect(() => {
-    if (query === '' || firstOutput === '') return;
+    if (query === '' || mainValue === undefined) return;
     const timer = setTimeout(() => remember({ id: entry.id, query, shown }), SETTLED_MS);
     return () => clearTimeout(timer);
-  }, [entry.id, query, shown, firstOutput]);
+  }, [entry.id, query, shown, mainValue]);
   const favourite = favourites.includes(entry.id);
-  const next = uses.filter(({ from }) => from[0] === entry.id);
+  const next = 'outputs' in answer ? handOvers(entry.id, answer.outputs) : [];
   return (
     <article className="workbench">
       <div className="benchtitle">
@@ -80,9 +113,19 @@ export function Workbench({ entry }: { entry: Calculator }) {
               input={input}
               value={entered[name]}
               onChange={(value) => change({ [name]: value })}
+              error={unsure ? (errors[name] ?? null) : undefined}
+              onError={(value) => set(`pm.${name}`, value === null ? '' : String(value))}
               onFocus={() => (input.kind === 'number' || input.kind === 'optional') && setBy(name)}
             />
           ))}
+          {firstNumber && (
+            <FormControlLabel
+              control={
+                <Switch checked={unsure} onChange={(event) => set('sure', event.target.checked ? '1' : '')} />
+              }
+              label="Figures carry an error"
+            />
+          )}
           <FillFrom
             entry={entry}
             onFill={(some, from) => {
@@ -104,8 +147,15 @@ export function Workbench({ entry }: { entry: Calculator }) {
           ) : (
             Object.entries(entry.outputs)
               .filter(([name]) => answer.outputs[name] !== undefined)
-              .map(([name, output], i) => (
-                <Result key={name} output={output} value={answer.outputs[name]} first={i === 0} />
+              .sort(([a], [b]) => Number(b === main) - Number(a === main))
+              .map(([name, output]) => (
+                <Result
+                  key={name}
+                  output={output}
+                  value={answer.outputs[name]}
+                  first={name === main}
+                  error={uncertain[name]}
+                />
               ))
           )}
           {'outputs' in answer && by !== '' && <Curve entry={entry} entered={entered} by={by} />}
@@ -113,19 +163,13 @@ export function Workbench({ entry }: { entry: Calculator }) {
             <div className="benchuse">
               <h3>Use this in</h3>
               <ul className="plain">
-                {next.flatMap(({ from, to }) => {
-                  const target = calculatorOf(to[0]);
-                  const value = answer.outputs[from[1]];
-                  return target && typeof value === 'number' ? (
-                    <li key={to.join()}>
-                      <Link className="btn2" to={`/bench/${target.id}?${to[1]}=${value}`}>
-                        {target.title}
-                      </Link>
-                    </li>
-                  ) : (
-                    []
-                  );
-                })}
+                {next.map(({ target, query: handed }) => (
+                  <li key={target.id}>
+                    <Link className="btn2" to={`/bench/${target.id}?${handed}`}>
+                      {target.title}
+                    </Link>
+                  </li>
+                ))}
               </ul>
             </div>
           )}

@@ -13,6 +13,16 @@ export function enteredFrom(entry: Calculator, params: URLSearchParams): Entered
   );
 }
 
+/** One standard deviation of each number that carries an error: "pm.name" in the address. */
+export function errorsFrom(entry: Calculator, params: URLSearchParams): Record<string, number> {
+  return Object.fromEntries(
+    Object.keys(entry.inputs).flatMap((name) => {
+      const error = Number(params.get(`pm.${name}`) ?? Number.NaN);
+      return error > 0 ? [[name, error]] : [];
+    }),
+  );
+}
+
 /** Only what differs from the example, so that a link stays short. */
 export function toParams(entry: Calculator, entered: Entered): URLSearchParams {
   const params = new URLSearchParams();
