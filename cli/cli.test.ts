@@ -17,14 +17,16 @@ interface Ran {
   err: string;
 }
 /** Runs the command line from source, as a process of its own. */
-const jondrel = (...args: string[]): Promise<Ran> =>
+const jondrel = (...args: string[]): Promise<Ran> => jondrelWith('', ...args);
+const jondrelWith = (input: string, ...args: string[]): Promise<Ran> =>
   new Promise((resolve) => {
-    execFile(
+    const child = execFile(
       process.execPath,
       ['--import', 'tsx', MAIN, ...args],
       { maxBuffer: 64 * 1024 * 1024 },
       (error, out, err) => resolve({ code: typeof error?.code === 'number' ? error.code : 0, out, err }),
     );
+    child.stdin?.end(input);
   });
 
 beforeAll(async () => {
@@ -108,5 +110,94 @@ describe('export, import, backup, restore, check', () => {
     const refused = await jondrel('import', '--data', restored, archive);
     expect(refused.code).toBe(1);
     expect(refused.err).toContain('in use by the server at http://localhost:4180');
+  });
+});
+
+describe('wear', () => {
+  const line = (more: object) =>
+    JSON.stringify({
+      id: 'a',
+      range: [28, 56],
+      unit: 'day',
+      cycles: [{ exposure: 190, found: 'overdue' }],
+      exposureNow: 0,
+      costRatio: 5,
+      late: 'gradual',
+      ...more,
+    });
+  test('one answer a line; a malformed one gets an error with its number, the rest are answered, exit 1', async () => {
+    const good = await jondrelWith(`${line({})}\n${line({ id: 'b', late: 'sudden' })}\n`, 'wear', '--ndjson');
+    expect([good.code, good.err]).toEqual([0, '']);
+    const answers = good.out
+      .trim()
+      .split('\n')
+      .map(
+        (one) =>
+          JSON.parse(one) as {
+            id: string;
+            earliest: number;
+            likely: number;
+            latest: number;
+            recommended: number;
+          },
+      );
+    expect(answers.map((one) => one.id)).toEqual(['a', 'b']);
+    for (const { earliest, likely, latest, recommended } of answers) {
+      expect(earliest).toBeLessThan(likely);
+      expect(likely).toBeLessThan(latest);
+      expect(recommended).toBeLessThanOrEqual(latest);
+    }
+    const bad = await jondrelWith(`{\n${line({})}\n`, 'wear', '--ndjson');
+    expect(bad.code).toBe(1);
+    expect(
+      bad.out
+        .trim()
+        .split('\n')
+        .map((one) => JSON.parse(one) as object),
+    ).toMatchObject([{ line: 1 }, { id: 'a' }]);
+  });
+});
+
+describe('calc', () => {
+  test('lists, calculates from words and from lines, answers cases', async () => {
+    const [list, one, lines] = await Promise.all([
+      jondrel('calc', '--list', '--json'),
+      jondrel('calc', 'change-to-target', 'C0=60', 'target=20', 'volume=500', '--json'),
+      jondrelWith('{"C0":60,"target":20,"volume":500}\nno\n', 'calc', 'change-to-target', '--ndjson'),
+    ]);
+    expect((JSON.parse(list.out) as unknown[]).length).toBeGreaterThanOrEqual(60);
+    const { outputs } = JSON.parse(one.out) as { outputs: { litres: { value: number; unit: string } } };
+    expect(outputs.litres.value).toBeCloseTo(333.333, 2);
+    expect(outputs.litres.unit).toBe('L');
+    expect(lines.code).toBe(1);
+    expect(
+      lines.out
+        .trim()
+        .split('\n')
+        .map((text) => JSON.parse(text) as object),
+    ).toMatchObject([{ outputs: { litres: { unit: 'L' } } }, { line: 2 }]);
+    const file = join(dir, 'cases.json');
+    writeFileSync(
+      file,
+      JSON.stringify([
+        { id: 'a', topic: 'glass electrode slope', inputs: { t: { value: 25, unit: 'degC' } } },
+        { id: 'b', topic: 'visit packing', inputs: {} },
+      ]),
+    );
+    const cases = await jondrel('calc', '--cases', file);
+    expect(cases.code).toBe(0);
+    const [a, b] = cases.out
+      .trim()
+      .split('\n')
+      .map((text) => JSON.parse(text) as Record<string, unknown>);
+    expect(a).toMatchObject({ id: 'a', outputs: { slope: { unit: 'mV/pH' } } });
+    expect(b).toMatchObject({ id: 'b', notApplicable: expect.any(String) as string });
+  });
+  test('bad input says which field and its range, exit 1', async () => {
+    const refused = await jondrel('calc', 'change-to-target', 'C0=-60', 'target=20', 'volume=500');
+    expect([refused.code, refused.out]).toEqual([1, '']);
+    expect(refused.err).toContain('Now: -60 mg/L is outside 0 to 1,000,000 mg/L');
+    expect((await jondrel('calc', 'nothing', '--json')).code).toBe(1);
+    expect((await jondrel('calc', '--cases', join(dir, 'not-there.json'))).code).toBe(1);
   });
 });

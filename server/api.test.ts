@@ -274,3 +274,29 @@ test('a second server on the same data is refused by name', async () => {
     /in use by the server at http:\/\/localhost:4180/,
   );
 });
+
+describe('calculators', () => {
+  test('the list, one run, and what it refuses', async () => {
+    expect((await get<unknown[]>('/calculators')).length).toBeGreaterThanOrEqual(60);
+    const run = (body: object, id = 'change-to-target') => post(`/calculators/${id}`, JSON.stringify(body));
+    const answer = (await (await run({ C0: 60, target: 20, volume: 500 })).json()) as {
+      outputs: { litres: { value: number } };
+    };
+    expect(answer.outputs.litres.value).toBeCloseTo(333.333, 2);
+    expect((await problem(await run({ C0: -1, target: 20, volume: 500 }), 422)).detail).toContain('Now');
+    expect((await problem(await run({ colour: 1 }), 422)).detail).toContain('colour');
+    await problem(await run({}, 'nothing'), 404);
+  });
+});
+
+describe('GET /api/plan/jobs', () => {
+  test('why a date lies where it lies; no such job is 404', async () => {
+    const { ids, writes } = oneSock();
+    await send(work(...writes, create('service', swapped(ids.job, '2026-11-20'))));
+    const why = await get<{ jobId: string; knowMore: string[]; chances: unknown[] }>(`/plan/jobs/${ids.job}`);
+    expect(why.jobId).toBe(ids.job);
+    expect(why.knowMore.length).toBeGreaterThan(0);
+    expect(why.chances.length).toBeGreaterThan(0);
+    await problem(await fetch(url(`/plan/jobs/${uuid()}`)), 404);
+  });
+});

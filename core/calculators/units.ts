@@ -22,6 +22,15 @@ const conversions: readonly [id: string, from: string, to: string, factor: numbe
   ['inch', 'in', 'cm', INCH_M * 100, 1],
   ['ounce', 'oz', 'g', 28.349523125, 1],
   ['pound', 'lb', 'kg', 0.45359237, 1],
+  ['to-us-gallon', 'L', 'US gal', 1 / LITRES_PER_US_GALLON, 100],
+  ['to-foot', 'm', 'ft', 1 / FOOT_M, 1],
+  ['to-inch', 'cm', 'in', 1 / (INCH_M * 100), 10],
+  ['to-gallons-a-minute', 'm3/h', 'US gal/min', 1000 / (LITRES_PER_US_GALLON * 60), 10],
+  ['to-gallons-an-hour', 'L/h', 'US gal/h', 1 / LITRES_PER_US_GALLON, 1000],
+  ['to-psi', 'kPa', 'psi', 1 / PSI_KPA, 100],
+  ['bar-to-psi', 'bar', 'psi', 100 / PSI_KPA, 1],
+  ['to-pound', 'kg', 'lb', 1 / 0.45359237, 1],
+  ['to-ounce', 'g', 'oz', 1 / 28.349523125, 100],
 ];
 const converter = ([id, from, to, factor, example]: (typeof conversions)[number]): Calculator =>
   calculator({
@@ -83,6 +92,17 @@ export const unitCalculators: readonly Calculator[] = [
     formula: '(t − 32)/1.8',
     source: 'definition',
     run: ({ t }) => ({ t: (t - 32) / 1.8 }),
+  }),
+  calculator({
+    id: 'unit-celsius',
+    subject: 'units',
+    title: '°C to °F',
+    topic: 'units',
+    inputs: { t: num('Temperature', 'degC', -273.15, 1e6, 25) },
+    outputs: { t: out('Temperature', 'degF', 2) },
+    formula: '1.8 t + 32',
+    source: 'definition',
+    run: ({ t }) => ({ t: 1.8 * t + 32 }),
   }),
   calculator({
     id: 'head-of-pressure',

@@ -23,6 +23,7 @@ import { FillFrom } from './FillFrom.tsx';
 import { remember, toggleFavourite, useMemory } from './memory.ts';
 import { Result, valueWord } from './Result.tsx';
 import { prettyUnit } from './units.ts';
+import { VolumeHere } from './VolumeHere.tsx';
 
 /** After this long without a change a result is kept among what was worked out lately. */
 const SETTLED_MS = 1500;
@@ -37,6 +38,12 @@ function answerOf(entry: Calculator, entered: Entered): Answer {
     if (refusal) return { refused: refusalWord(refusal) };
     throw error;
   }
+}
+
+/** The litres of a vessel, where that is what comes out. */
+function volumeOf(entry: Calculator, outputs: Readonly<Record<string, OutputValue>>): number | null {
+  if (entry.topic !== 'vessel volume' || typeof outputs.V !== 'number') return null;
+  return entry.outputs.V?.unit === 'm3' ? outputs.V * 1000 : outputs.V;
 }
 
 /** Calculators that go on with these results, each with what it is handed. */
@@ -91,6 +98,8 @@ export function Workbench({ entry }: { entry: Calculator }) {
     const timer = setTimeout(() => remember({ id: entry.id, query, shown }), SETTLED_MS);
     return () => clearTimeout(timer);
   }, [entry.id, query, shown, mainValue]);
+  const litres = volumeOf(entry, 'outputs' in answer ? answer.outputs : {});
+  const rockShare = typeof entered.displacement === 'number' ? entered.displacement / 100 : 0;
   const favourite = favourites.includes(entry.id);
   const next = 'outputs' in answer ? handOvers(entry.id, answer.outputs) : [];
   return (
@@ -158,6 +167,7 @@ export function Workbench({ entry }: { entry: Calculator }) {
                 />
               ))
           )}
+          {litres !== null && <VolumeHere litres={litres} rockShare={rockShare} />}
           {'outputs' in answer && by !== '' && <Curve entry={entry} entered={entered} by={by} />}
           {'outputs' in answer && next.length > 0 && (
             <div className="benchuse">
