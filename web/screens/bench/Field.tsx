@@ -125,7 +125,7 @@ function Rows({
       helperText={
         input.kind === 'table'
           ? `${input.columns.join(' and ')} in a row; a dash leaves it open`
-          : `${prettyUnit(input.unit)}; spaces or new lines between`
+          : [prettyUnit(input.unit), 'spaces or new lines between'].filter(Boolean).join('; ')
       }
       onChange={(event) => {
         setTyped(event.target.value);
