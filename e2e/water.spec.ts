@@ -43,6 +43,8 @@ test('choose a programme, test by keyboard alone, and an out-of-band nitrate cal
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status')).toContainText('5 readings saved');
   await expect(page.getByRole('row').nth(1)).toContainText('0.160');
+  // no vessel is measured: how much to change cannot be said, and it says so
+  await expect(page.getByText('Measure the vessel')).toBeVisible();
 
   await page.goto(`${server.address}/today`);
   const media = page.locator('li.job', { hasText: 'Phosphate media' });

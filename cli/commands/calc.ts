@@ -41,10 +41,13 @@ export function calcCommand(): Command {
       if (options.json) print(JSON.stringify({ id, outputs }, null, 1));
       else
         for (const [name, { value, unit }] of Object.entries(outputs))
-          print(`${(entry.outputs[name]?.label ?? name).padEnd(48)} ${JSON.stringify(value)} ${unit}`);
+          print(`${(entry.outputs[name]?.label ?? name).padEnd(48)} ${shown(value)} ${unit}`.trimEnd());
     });
 }
 
+/** For reading: seven digits; --json gives all of them. */
+const shown = (value: unknown): string =>
+  typeof value === 'number' ? String(Number(value.toPrecision(7))) : JSON.stringify(value);
 const print = (line: string): void => void process.stdout.write(`${line}\n`);
 
 function printList(json: boolean): void {

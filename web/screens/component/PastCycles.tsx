@@ -10,7 +10,7 @@ import type { Cycle } from './cycles.ts';
 const SHOWN = 9;
 const ROW = 21;
 const LABEL = 88;
-const WORDS = 182;
+const WORDS = 198;
 /** On a phone the grade's word alone. */
 const WORDS_SHORT = 104;
 const NARROW = 420;

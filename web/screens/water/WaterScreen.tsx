@@ -16,6 +16,7 @@ import { Pick } from '../../parts/Pick.tsx';
 import { WaterMark } from '../../strip/waterMarks.tsx';
 import { EntryRow } from './EntryRow.tsx';
 import { ProgrammePanel } from './ProgrammePanel.tsx';
+import { WhatToDo } from './WhatToDo.tsx';
 import { bandWords, columnsOf, showFixed, testRows, verdictOf, type Column, type TestRow } from './tests.ts';
 import './water.css';
 
@@ -96,6 +97,7 @@ function SystemWater({
       {programmeOpen && <ProgrammePanel system={system} onDone={() => setProgrammeOpen(false)} />}
       <EntryRow system={system} columns={columns} last={rows[0]} today={today} />
       <DueTests systemId={system.id} />
+      <WhatToDo system={system} columns={columns} rows={rows} />
       {rows.length === 0 ? (
         <p className="datum" style={{ paddingTop: 12 }}>
           No tests yet. The first one sets the line.
