@@ -43,6 +43,8 @@ const lived = { services: [{ ago: 12 }, { ago: 5, found: 'right' }] };
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every screen is free of accessibility faults, ${scheme}`, async ({ page, server }) => {
+    // thirteen screens, each read whole
+    test.setTimeout(180_000);
     const seeded = await seedTank(server.address, lived);
     await page.emulateMedia({ colorScheme: scheme });
     for (const path of paths(seeded)) {
@@ -59,6 +61,7 @@ for (const scheme of ['light', 'dark'] as const) {
 }
 
 test('every screen fits a phone', async ({ page, server }) => {
+  test.setTimeout(120_000);
   const seeded = await seedTank(server.address, lived);
   await page.setViewportSize({ width: 390, height: 844 });
   for (const path of paths(seeded)) {
