@@ -87,7 +87,8 @@ export function Workbench({ entry }: { entry: Calculator }) {
   };
   const query = toParams(entry, entered).toString();
   const errors = errorsFrom(entry, params);
-  const unsure = params.has('sure');
+  // the address follows a moment later: the switch itself must not wait for it
+  const [unsure, setUnsure] = useState(() => params.has('sure'));
   const uncertain = 'outputs' in answer ? uncertaintyOf(entry, entered, errors) : {};
   const main = mainOutput(entry);
   const mainValue = 'outputs' in answer ? answer.outputs[main] : undefined;
@@ -130,7 +131,13 @@ export function Workbench({ entry }: { entry: Calculator }) {
           {firstNumber && (
             <FormControlLabel
               control={
-                <Switch checked={unsure} onChange={(event) => set('sure', event.target.checked ? '1' : '')} />
+                <Switch
+                  checked={unsure}
+                  onChange={(event) => {
+                    setUnsure(event.target.checked);
+                    set('sure', event.target.checked ? '1' : '');
+                  }}
+                />
               }
               label="Figures carry an error"
             />
