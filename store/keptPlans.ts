@@ -13,6 +13,9 @@ export interface KeptPlan {
 }
 
 const CHUNK = 400;
+/** Raised when rows or sentences change: a plan kept by an older program is made anew. */
+const SHAPE = 1;
+const marked = (days: string): string => `${SHAPE} ${days}`;
 
 /** The plan last worked out, in the database, so that a start has dates before anything is worked out again. */
 export class KeptPlans {
@@ -31,9 +34,10 @@ export class KeptPlans {
       'SELECT revisions, days, rest FROM kept_plan',
     );
     if (!state || state.revisions !== (await revisionsIn(reader))) return null;
+    if (!state.days.startsWith(marked(''))) return null;
     const rows = await reader.query<{ row: string }[]>('SELECT row FROM kept_plan_row');
     return {
-      days: state.days,
+      days: state.days.slice(marked('').length),
       rows: rows.map((one) => JSON.parse(one.row) as PlanRow),
       rest: JSON.parse(state.rest) as KeptPlan['rest'],
     };
@@ -64,7 +68,7 @@ export class KeptPlans {
         const current = this.store.version === atVersion;
         await manager.query(
           'INSERT OR REPLACE INTO kept_plan (id, revisions, days, rest) VALUES (1, ?, ?, ?)',
-          [current ? await revisionsIn(this.databases.writer) : BEHIND, days, JSON.stringify(rest)],
+          [current ? await revisionsIn(this.databases.writer) : BEHIND, marked(days), JSON.stringify(rest)],
         );
       }),
     );
