@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
-import { normalCdf } from '../wear/normal.ts';
+import { normalCdf, normalQuantileFast } from '../wear/normal.ts';
 import { beliefOfRange } from '../wear/wearGrid.ts';
-import { bent, causeStates, scoreOf } from './commonCause.ts';
+import { bent, causeStates } from './commonCause.ts';
 import { combine, daysUntilDue, FARTHEST_DAYS, givenNotDueAt, whoGoverns } from './combine.ts';
 
 const fresh = [{ days: 0, weight: 1 }];
@@ -106,7 +106,7 @@ describe('rules that one cause drives', () => {
     for (const days of [15, 30, 45, 70]) {
       const value = a.survives(days);
       const mean = causeStates([a, b]).reduce(
-        (sum, { weight, bends }) => sum + weight * bent(value, scoreOf(value), bends[0] ?? null),
+        (sum, { weight, bends }) => sum + weight * bent(value, normalQuantileFast(value), bends[0] ?? null),
         0,
       );
       expect(Math.abs(mean - value)).toBeLessThan(0.01);

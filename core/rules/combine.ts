@@ -1,5 +1,6 @@
 import type { PossibleAge } from './age.ts';
-import { bent, causeStates, scoreOf, type CauseState } from './commonCause.ts';
+import { normalQuantileFast } from '../wear/normal.ts';
+import { bent, causeStates, type CauseState } from './commonCause.ts';
 import type { RuleCurve } from './evaluation.ts';
 
 /** Dates further than a century ahead are "never" in this trade. */
@@ -37,7 +38,7 @@ export function combine(curves: readonly Curved[], ages: readonly PossibleAge[])
 
 /** The chance that none has fallen due, over the states of what drives them together. */
 function jointly(values: readonly number[], states: readonly CauseState[]): number {
-  const scores = values.map(scoreOf);
+  const scores = values.map(normalQuantileFast);
   let sum = 0;
   for (const { weight, bends } of states) {
     let product = weight;
@@ -108,7 +109,7 @@ function addGoverning(
 ): void {
   const inStates = (days: number) => {
     const values = curves.map((curve) => valueAt(curve, age.days, days));
-    const scores = states.length > 1 ? values.map(scoreOf) : values;
+    const scores = states.length > 1 ? values.map(normalQuantileFast) : values;
     return states.map(({ bends }) => values.map((value, i) => bent(value, scores[i] ?? 0, bends[i] ?? null)));
   };
   let before = inStates(-oldest);

@@ -1,4 +1,4 @@
-import { normalCdfFast, normalQuantileFast } from '../wear/normal.ts';
+import { normalCdfFast } from '../wear/normal.ts';
 import type { RuleCurve } from './evaluation.ts';
 
 // Two rules that the same thing drives fall due together. Multiplied as if they knew nothing of each other they would
@@ -53,10 +53,7 @@ export function causeStates(curves: readonly Pick<RuleCurve, 'cause'>[]): readon
   );
 }
 
-/** The standard normal score of a survival, for bending; what is certain has none. */
-export const scoreOf = (survival: number): number => normalQuantileFast(survival);
-
-/** A survival in one state of its cause. What is certain stays certain in every state. */
+/** A survival, with its standard normal score, in one state of its cause. What is certain stays certain in every state. */
 export function bent(survival: number, score: number, bend: Bend | null): number {
   if (bend === null || survival <= 0 || survival >= 1) return survival;
   return normalCdfFast((score + bend.shift) * bend.scale);

@@ -1,4 +1,4 @@
-import { gridSigmas, houseSigmaPrior, housePriors, type WearGrid } from './wearGrid.ts';
+import { houseSigmaPrior, housePriors, sigmaWeights, type WearGrid } from './wearGrid.ts';
 
 /** The house prior counts as this many jobs, so that a handful of jobs cannot overturn it. */
 const HOUSE_JOBS = 12;
@@ -6,12 +6,7 @@ const STEPS = 6;
 
 /** How well each spread explains the records of one job: its σ marginal without the prior. */
 export function sigmaEvidence(grid: WearGrid, priorWeights = housePriors.sigma): Float64Array {
-  const count = grid.mus.length;
-  return gridSigmas.map((_, j) => {
-    let sum = 0;
-    for (let cell = j * count; cell < (j + 1) * count; cell++) sum += grid.weights[cell] as number;
-    return sum / (priorWeights[j] as number);
-  });
+  return sigmaWeights(grid).map((weight, j) => weight / (priorWeights[j] as number));
 }
 
 /**

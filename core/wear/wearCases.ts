@@ -9,6 +9,7 @@ import {
   gridSigmas,
   houseSigmaPrior,
   reachOf,
+  reachOfGrid,
   type LifeRange,
   type OffsetWeights,
   type WearGrid,
@@ -94,11 +95,7 @@ function lendWithin(
     grid: grids[index] ?? null,
     belief: beliefOfRange((cases[index] as PreparedCase).counted.range),
   }));
-  const reaches = parts.map(({ grid, belief }) => {
-    const first = grid?.mus[0] ?? belief.middle;
-    const last = grid?.mus[grid.mus.length - 1] ?? belief.middle;
-    return reachOf(belief.middle, [first + 0.5, last - 0.5]);
-  });
+  const reaches = parts.map(({ grid, belief }) => (grid ? reachOfGrid(grid) : reachOf(belief.middle, [])));
   const reach = {
     stepsBelow: Math.max(...reaches.map((one) => one.stepsBelow)),
     stepsAbove: Math.max(...reaches.map((one) => one.stepsAbove)),

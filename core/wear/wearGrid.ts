@@ -83,6 +83,12 @@ export function reachOf(middle: number, logExposures: readonly number[]): GridRe
   return { stepsBelow: Math.ceil(below / MU_STEP - 1e-9), stepsAbove: Math.ceil(above / MU_STEP - 1e-9) };
 }
 
+/** The reach that a grid was made with. */
+export function reachOfGrid({ mus, middle }: WearGrid): GridReach {
+  const stepsBelow = Math.round((middle - (mus[0] as number)) / MU_STEP);
+  return { stepsBelow, stepsAbove: mus.length - 1 - stepsBelow };
+}
+
 /** What the catalogue alone says of ln life, robustly: μ ~ 0.85 N(m₀, τ²) + 0.15 N(m₀, τ² + 0.7²), summing to 1. */
 export function catalogueBelief(tau: number, { stepsBelow, stepsAbove }: GridReach): Float64Array {
   const wide = Math.hypot(tau, WRONG_RANGE_SD);
