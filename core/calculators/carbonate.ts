@@ -1,7 +1,7 @@
 import { bisect } from './bisect.ts';
 import { calculator, num, optional, out } from './define.ts';
 import { carbonateConstants } from './carbonateConstants.ts';
-import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from './constants.ts';
+import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
 import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
 
 const DSC =

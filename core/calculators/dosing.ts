@@ -1,6 +1,13 @@
 import { calculator, num, optional, out, pick } from './define.ts';
-import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from './constants.ts';
+import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
 import { Refusal } from '../errors.ts';
+import {
+  alkalinityCompounds,
+  alkalinityDoseGrams,
+  calciumCompounds,
+  magnesiumCompounds,
+  metalDoseGrams,
+} from '../water/doses.ts';
 
 const PURE = 'stoichiometry; IUPAC standard atomic weights (abridged); pure compound';
 const volume = num('True water', 'L', 0.01, 1e9, 500, { quantity: 'volume' });
@@ -8,22 +15,7 @@ const slow =
   'Raise alkalinity by no more than about 1 dKH a day and calcium by 20 mg/L (common practice); test before you dose again.';
 const lye = 'Hydroxide and lime burn eyes and skin: goggles and gloves, add to water, never water to it.';
 
-/** Grams of a compound that hold one equivalent of alkalinity. */
-const alkalinityCompounds: Readonly<Record<string, number>> = {
-  'sodium bicarbonate': molarMass.NaHCO3,
-  'sodium carbonate, anhydrous': molarMass.Na2CO3 / 2,
-  'calcium hydroxide': molarMass.CaOH2 / 2,
-};
-/** Grams of a compound that hold a gram of the metal. */
-const calciumCompounds: Readonly<Record<string, number>> = {
-  'calcium chloride dihydrate': molarMass.CaCl2_2H2O / molarMass.Ca,
-  'calcium chloride, anhydrous': molarMass.CaCl2 / molarMass.Ca,
-  'calcium chloride hexahydrate': molarMass.CaCl2_6H2O / molarMass.Ca,
-};
-const magnesiumCompounds: Readonly<Record<string, number>> = {
-  'magnesium chloride hexahydrate': molarMass.MgCl2_6H2O / molarMass.Mg,
-  'magnesium sulfate heptahydrate': molarMass.MgSO4_7H2O / molarMass.Mg,
-};
+const equivalents: Readonly<Record<string, number>> = alkalinityCompounds;
 const perGram = (
   id: string,
   title: string,
@@ -48,7 +40,7 @@ const perGram = (
     cautions: [slow, 'Calcium chloride heats up as it dissolves.'],
     run: (v) => {
       const grams = compounds[v.compound] ?? 0;
-      return { mass: (v.volume * v.rise * grams) / 1000, g_per_g: grams };
+      return { mass: metalDoseGrams(v.rise, v.volume, grams), g_per_g: grams };
     },
   });
 };
@@ -74,7 +66,7 @@ export const dosingCalculators = [
     inputs: {
       volume,
       rise: num('Raise by', 'dKH', 0, 20, 1),
-      compound: pick('With', Object.keys(alkalinityCompounds), 'sodium bicarbonate'),
+      compound: pick('With', Object.keys(equivalents), 'sodium bicarbonate'),
     },
     outputs: {
       mass: out('Dose', 'g', 2),
@@ -86,10 +78,10 @@ export const dosingCalculators = [
     cautions: [slow, lye],
     words: ['baking soda', 'buffer', 'KH'],
     run: (v) => {
-      const equivalent = alkalinityCompounds[v.compound] ?? 0;
+      const equivalent = equivalents[v.compound] ?? 0;
       const meqPerL = v.rise * MEQ_PER_DKH;
       return {
-        mass: (meqPerL * v.volume * equivalent) / 1000,
+        mass: alkalinityDoseGrams(v.rise, v.volume, equivalent),
         equivalent_mass: equivalent,
         ...(v.compound === 'calcium hydroxide' ? { Ca: (meqPerL * molarMass.Ca) / 2 } : {}),
       };

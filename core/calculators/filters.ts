@@ -1,6 +1,6 @@
 import { bisect } from './bisect.ts';
 import { calculator, num, out } from './define.ts';
-import { GRAVITY, LITRES_PER_US_GALLON } from './constants.ts';
+import { GRAVITY, M_H_PER_US_GPM_FT2 } from '../quantity/constants.ts';
 
 const grain = num('Grain', 'mm', 0.01, 50, 0.6);
 const porosity = num('Open space', '1', 0.2, 0.9, 0.42);
@@ -73,7 +73,7 @@ export const filterCalculators = [
     cautions: ['With one of two filters out, the other takes the whole flow.'],
     run: (v) => {
       const rate = v.Q / (v.n * (Math.PI / 4) * v.D ** 2);
-      return { rate, rate_us: rate / ((LITRES_PER_US_GALLON * 60) / 1000 / 0.3048 ** 2) };
+      return { rate, rate_us: rate / M_H_PER_US_GPM_FT2 };
     },
   }),
   calculator({

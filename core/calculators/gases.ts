@@ -1,11 +1,10 @@
 import { calculator, num, out } from './define.ts';
-import { molarMass, ZERO_C_K } from './constants.ts';
+import { MEQ_PER_DKH, molarMass, ONE_ATM_KPA, ZERO_C_K } from '../quantity/constants.ts';
 import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
 import { T68_PER_T90 } from '../water/practicalSalinity.ts';
 import { lnK0 } from './carbonateConstants.ts';
 
 const BK = 'Benson and Krause 1984, Limnology and Oceanography 29, 620–632 (Standard Methods 4500-O)';
-const ONE_ATM_KPA = 101.325;
 
 /** Oxygen at saturation in moist air at one atmosphere, mg/L. @source Benson and Krause 1984 */
 export function oxygenSaturationMgL(salinity: number, temperatureC: number): number {
@@ -164,7 +163,7 @@ export const gasCalculators = [
       const logK1 = -356.3094 - 0.06091964 * T + 21834.37 / T + 126.8339 * log - 1684915 / T ** 2;
       const logK2 = -107.8871 - 0.03252849 * T + 5151.79 / T + 38.92561 * log - 563713.9 / T ** 2;
       const H = 10 ** -pH;
-      const eq = ((alk * 20) / molarMass.CaO) * 1e-3;
+      const eq = alk * MEQ_PER_DKH * 1e-3;
       const hco3 = eq / (1 + (2 * 10 ** logK2) / H);
       return {
         pK1: -logK1,

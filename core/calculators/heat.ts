@@ -1,5 +1,5 @@
 import { calculator, num, out } from './define.ts';
-import { ZERO_C_K } from './constants.ts';
+import { ZERO_C_K } from '../quantity/constants.ts';
 import { Refusal } from '../errors.ts';
 import { heatCapacityJKgK } from '../water/heatCapacity.ts';
 import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';

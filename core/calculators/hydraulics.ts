@@ -1,5 +1,5 @@
 import { calculator, num, out, table } from './define.ts';
-import { GRAVITY } from './constants.ts';
+import { GRAVITY, ONE_ATM_KPA } from '../quantity/constants.ts';
 import { Refusal } from '../errors.ts';
 
 const DW = 'Darcy and Weisbach; Colebrook 1939, J. Inst. Civ. Eng. 11, 133–156';
@@ -285,7 +285,7 @@ export const hydraulicCalculators = [
     title: 'Suction head that is there',
     topic: 'suction',
     inputs: {
-      p_atm: num('Air pressure', 'kPa', 50, 110, 101.325, { usual: 101.325 }),
+      p_atm: num('Air pressure', 'kPa', 50, 110, ONE_ATM_KPA, { usual: ONE_ATM_KPA }),
       p_v: num('Vapour pressure', 'kPa', 0, 20, 3.1699),
       rho: num('Density', 'kg/m3', 900, 1200, 1023.34),
       z: num('Water over the pump (minus: pump above)', 'm, pump above water', -10, 100, -2.5),

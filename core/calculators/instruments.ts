@@ -1,5 +1,5 @@
 import { calculator, num, optional, out } from './define.ts';
-import { FARADAY, GAS_CONSTANT, ZERO_C_K } from './constants.ts';
+import { FARADAY, GAS_CONSTANT, ZERO_C_K } from '../quantity/constants.ts';
 
 const NERNST = 'Nernst: 2.302585 R T/F, CODATA 2018 constants';
 export const nernstMvPerPh = (t: number): number =>

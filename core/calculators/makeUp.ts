@@ -1,5 +1,5 @@
 import { calculator, num, out } from './define.ts';
-import { CACO3_PER_EQ, GAS_CONSTANT, molarMass, ZERO_C_K } from './constants.ts';
+import { CACO3_PER_EQ, GAS_CONSTANT, molarMass, ZERO_C_K } from '../quantity/constants.ts';
 
 const flow = (label: string, example: number) =>
   num(label, 'L/h', 0.0001, 1e7, example, { quantity: 'flow' });

@@ -1,5 +1,6 @@
 import { calculator, fraction, num, out } from './define.ts';
 import { Refusal } from '../errors.ts';
+import { salinityExchangeLitres } from '../water/salinityExchange.ts';
 import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
 import { heatCapacityJKgK } from '../water/heatCapacity.ts';
 
@@ -197,11 +198,14 @@ export const mixingCalculators = [
     cautions: ['Change salinity by no more than animals take in a day; the simple rule errs by up to 3 %.'],
     run: (v) => {
       requireReachable(v.S, v.target, v.makeup);
-      const tank = seawaterDensityKgM3(v.S, v.t);
-      const fresh = seawaterDensityKgM3(v.makeup, v.t);
-      const takes = tank * (v.S - v.target);
       return {
-        exchange: (v.volume * takes) / (takes + fresh * (v.target - v.makeup)),
+        exchange: salinityExchangeLitres({
+          litres: v.volume,
+          salinityPpt: v.S,
+          targetPpt: v.target,
+          newWaterPpt: v.makeup,
+          temperatureC: v.t,
+        }),
         exchange_simple: (v.volume * (v.S - v.target)) / (v.S - v.makeup),
       };
     },

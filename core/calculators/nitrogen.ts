@@ -1,10 +1,10 @@
 import { calculator, fraction, num, out } from './define.ts';
-import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass, ZERO_C_K } from './constants.ts';
+import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
+import { ammoniaPkFresh, ammoniaPkSea, unionizedShare } from '../water/ammonia.ts';
 
 const EMERSON = 'Emerson, Russo, Lund and Thurston 1975, J. Fish. Res. Board Can. 32, 2379–2383';
 const TE = 'Timmons and Ebeling, Recirculating Aquaculture: feed × protein × 0.092';
-const share = (pKa: number, pH: number): number => 100 / (1 + 10 ** (pKa - pH));
-const emerson = (t: number, zero = ZERO_C_K): number => 0.09018 + 2729.92 / (t + zero);
+const percent = (pK: number, pH: number): number => 100 * unionizedShare(pK, pH);
 const O2_PER_N = (2 * molarMass.O2) / molarMass.N;
 const EQ_PER_N = 2 / molarMass.N;
 
@@ -28,12 +28,15 @@ export const nitrogenCalculators = [
     formula: 'pKa = 0.09018 + 2729.92/T; share = 1/(1 + 10^(pKa − pH)); T = t + 273.15',
     source: EMERSON,
     words: ['NH3', 'toxic'],
-    run: (v) => ({
-      pKa: emerson(v.t),
-      fraction: share(emerson(v.t), v.pH),
-      pKa_T0_2732: emerson(v.t, 273.2),
-      fraction_T0_2732: share(emerson(v.t, 273.2), v.pH),
-    }),
+    run: (v) => {
+      const [pKa, asWritten] = [ammoniaPkFresh(v.t), ammoniaPkFresh(v.t, 273.2)];
+      return {
+        pKa,
+        fraction: percent(pKa, v.pH),
+        pKa_T0_2732: asWritten,
+        fraction_T0_2732: percent(asWritten, v.pH),
+      };
+    },
   }),
   calculator({
     id: 'ammonia-fresh-mg',
@@ -50,11 +53,12 @@ export const nitrogenCalculators = [
     source: EMERSON,
     cautions: ['A kit may read NH₃, NH₄ or nitrogen: look which.'],
     run: (v) => {
-      const nitrogen = (v.TAN * share(emerson(v.t), v.pH)) / 100;
+      const share = unionizedShare(ammoniaPkFresh(v.t), v.pH);
+      const nitrogen = v.TAN * share;
       return {
         NH3_N: nitrogen,
         NH3: (nitrogen * molarMass.NH3) / molarMass.N,
-        fraction: share(emerson(v.t), v.pH),
+        fraction: 100 * share,
       };
     },
   }),
@@ -66,7 +70,7 @@ export const nitrogenCalculators = [
         'Un-ionized ammonia, sea water',
         'Johansson and Wedborg 1980, J. Solution Chem. 9, 37–44 (fit 5 to 25 °C)',
         '−0.467 + 0.00113 S + 2887.9/T',
-        (s: number, c: number) => -0.467 + 0.00113 * s + 2887.9 / (c + ZERO_C_K),
+        ammoniaPkSea,
       ],
       [
         'NBS scale (not confirmed)',
@@ -96,7 +100,7 @@ export const nitrogenCalculators = [
         `pH on the ${scale}. The two published forms differ by 0.1 in pK, about a fifth of the share: take the graver where animals are at stake.`,
       ],
       words: ['NH3', 'toxic'],
-      run: (v) => ({ pKa: pK(v.S, v.t), fraction: share(pK(v.S, v.t), v.pH) }),
+      run: (v) => ({ pKa: pK(v.S, v.t), fraction: percent(pK(v.S, v.t), v.pH) }),
     }),
   ),
   calculator({

@@ -1,6 +1,13 @@
 import { bisect } from './bisect.ts';
 import { calculator, fraction, list, num, out } from './define.ts';
-import { CACO3_PER_EQ, GAS_CONSTANT, MEQ_PER_DKH, molarMass, ZERO_C_K } from './constants.ts';
+import {
+  CACO3_PER_EQ,
+  GAS_CONSTANT,
+  MEQ_PER_DKH,
+  molarMass,
+  ONE_ATM_KPA,
+  ZERO_C_K,
+} from '../quantity/constants.ts';
 import { Refusal } from '../errors.ts';
 
 const CALCITE = 'mass balance; CaCO3 stoichiometry; 1 dKH L = 17.848 mg CaCO3';
@@ -191,7 +198,7 @@ export const reactorCalculators = [
     cautions: [gas, 'The bubble’s volume decides: count a bubble into a syringe once.'],
     run: (v) => {
       const litres = (v.bubbles * v.bubble * 60 * v.hours_per_day) / 1000;
-      const use = (litres * 0.101325 * 1000 * molarMass.CO2) / (GAS_CONSTANT * (v.t + ZERO_C_K));
+      const use = (litres * ONE_ATM_KPA * molarMass.CO2) / (GAS_CONSTANT * (v.t + ZERO_C_K));
       return { gas: litres, use, life: use > 0 ? (v.cylinder * 1000) / use : null };
     },
   }),

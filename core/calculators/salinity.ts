@@ -1,5 +1,6 @@
 import { bisect } from './bisect.ts';
 import { calculator, num, optional, out } from './define.ts';
+import { ZERO_C_K } from '../quantity/constants.ts';
 import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
 import type { gravityConventions } from '../water/specificGravity.ts';
 import { gravityFromSalinity, salinityFromGravityPpt } from '../water/specificGravity.ts';
@@ -23,7 +24,7 @@ const salinityOfDensity = (rho: number, t: number): number =>
 
 /** @source IAPWS 2008 at 0.1 MPa in the form of Pátek et al. 2009, J. Phys. Chem. Ref. Data 38 (from memory) */
 export function waterViscosityMPaS(temperatureC: number): number {
-  const t = (temperatureC + 273.15) / 300;
+  const t = (temperatureC + ZERO_C_K) / 300;
   return (280.68 * t ** -1.9 + 511.45 * t ** -7.7 + 61.131 * t ** -19.6 + 0.45903 * t ** -40) / 1000;
 }
 

@@ -1,36 +1,45 @@
 import { calculator, num, out, type Calculator } from './define.ts';
-import { GRAVITY, LITRES_PER_US_GALLON, MEQ_PER_DKH, molarMass } from './constants.ts';
+import {
+  GRAMS_PER_OUNCE,
+  GRAVITY,
+  KG_PER_POUND,
+  KPA_PER_PSI,
+  LITRES_PER_IMPERIAL_GALLON,
+  LITRES_PER_US_GALLON,
+  M_H_PER_US_GPM_FT2,
+  M_PER_FOOT,
+  M_PER_INCH,
+  MEQ_PER_DKH,
+  molarMass,
+  POUND_FORCE_N,
+} from '../quantity/constants.ts';
 
 const EXACT = 'exact definitions (international yard and pound 1959; US gallon 231 in³)';
-const FOOT_M = 0.3048;
-const INCH_M = 0.0254;
-const POUND_N = 0.45359237 * GRAVITY;
-const PSI_KPA = POUND_N / INCH_M ** 2 / 1000;
 
 const conversions: readonly [id: string, from: string, to: string, factor: number, example: number][] = [
   ['us-gallon', 'US gal', 'L', LITRES_PER_US_GALLON, 1],
-  ['cubic-inch', 'in3', 'L', INCH_M ** 3 * 1000, 231],
-  ['cubic-foot', 'ft3', 'L', FOOT_M ** 3 * 1000, 1],
-  ['uk-gallon', 'UK gal', 'L', 4.54609, 1],
+  ['cubic-inch', 'in3', 'L', M_PER_INCH ** 3 * 1000, 231],
+  ['cubic-foot', 'ft3', 'L', M_PER_FOOT ** 3 * 1000, 1],
+  ['uk-gallon', 'UK gal', 'L', LITRES_PER_IMPERIAL_GALLON, 1],
   ['gallons-a-minute', 'US gal/min', 'm3/h', (LITRES_PER_US_GALLON * 60) / 1000, 100],
   ['gallons-an-hour', 'US gal/h', 'L/h', LITRES_PER_US_GALLON, 1000],
   ['gallons-a-day', 'US gal/day', 'L/day', LITRES_PER_US_GALLON, 75],
-  ['pressure-psi-kpa', 'psi', 'kPa', PSI_KPA, 10],
-  ['filter-rate', 'US gal/(min ft2)', 'm/h', (LITRES_PER_US_GALLON * 60) / 1000 / FOOT_M ** 2, 1],
-  ['horsepower', 'hp (550 ft lbf/s)', 'W', 550 * FOOT_M * POUND_N, 1],
-  ['foot', 'ft', 'm', FOOT_M, 10],
-  ['inch', 'in', 'cm', INCH_M * 100, 1],
-  ['ounce', 'oz', 'g', 28.349523125, 1],
-  ['pound', 'lb', 'kg', 0.45359237, 1],
+  ['pressure-psi-kpa', 'psi', 'kPa', KPA_PER_PSI, 10],
+  ['filter-rate', 'US gal/(min ft2)', 'm/h', M_H_PER_US_GPM_FT2, 1],
+  ['horsepower', 'hp (550 ft lbf/s)', 'W', 550 * M_PER_FOOT * POUND_FORCE_N, 1],
+  ['foot', 'ft', 'm', M_PER_FOOT, 10],
+  ['inch', 'in', 'cm', M_PER_INCH * 100, 1],
+  ['ounce', 'oz', 'g', GRAMS_PER_OUNCE, 1],
+  ['pound', 'lb', 'kg', KG_PER_POUND, 1],
   ['to-us-gallon', 'L', 'US gal', 1 / LITRES_PER_US_GALLON, 100],
-  ['to-foot', 'm', 'ft', 1 / FOOT_M, 1],
-  ['to-inch', 'cm', 'in', 1 / (INCH_M * 100), 10],
+  ['to-foot', 'm', 'ft', 1 / M_PER_FOOT, 1],
+  ['to-inch', 'cm', 'in', 1 / (M_PER_INCH * 100), 10],
   ['to-gallons-a-minute', 'm3/h', 'US gal/min', 1000 / (LITRES_PER_US_GALLON * 60), 10],
   ['to-gallons-an-hour', 'L/h', 'US gal/h', 1 / LITRES_PER_US_GALLON, 1000],
-  ['to-psi', 'kPa', 'psi', 1 / PSI_KPA, 100],
-  ['bar-to-psi', 'bar', 'psi', 100 / PSI_KPA, 1],
-  ['to-pound', 'kg', 'lb', 1 / 0.45359237, 1],
-  ['to-ounce', 'g', 'oz', 1 / 28.349523125, 100],
+  ['to-psi', 'kPa', 'psi', 1 / KPA_PER_PSI, 100],
+  ['bar-to-psi', 'bar', 'psi', 100 / KPA_PER_PSI, 1],
+  ['to-pound', 'kg', 'lb', 1 / KG_PER_POUND, 1],
+  ['to-ounce', 'g', 'oz', 1 / GRAMS_PER_OUNCE, 100],
 ];
 const converter = ([id, from, to, factor, example]: (typeof conversions)[number]): Calculator =>
   calculator({
@@ -77,10 +86,10 @@ export const unitCalculators: readonly Calculator[] = [
     topic: 'units',
     inputs: { x: num('Pressure in pounds on a square inch', 'psi', -1e9, 1e9, 5) },
     outputs: { x: out('Pressure', 'bar', 3) },
-    formula: `× ${PSI_KPA / 100}`,
+    formula: `× ${KPA_PER_PSI / 100}`,
     hint: 'psi-bar',
     source: EXACT,
-    run: ({ x }) => ({ x: (x * PSI_KPA) / 100 }),
+    run: ({ x }) => ({ x: (x * KPA_PER_PSI) / 100 }),
   }),
   calculator({
     id: 'unit-fahrenheit',
@@ -116,7 +125,10 @@ export const unitCalculators: readonly Calculator[] = [
     outputs: { h: out('Height of water', 'm', 3), dp_per_m: out('Pressure of a metre', 'kPa/m', 3) },
     formula: 'p = ρ g h, g = 9.80665 m/s²',
     source: 'hydrostatics',
-    run: ({ p, rho }) => ({ h: (p * PSI_KPA * 1000) / (rho * GRAVITY), dp_per_m: (rho * GRAVITY) / 1000 }),
+    run: ({ p, rho }) => ({
+      h: (p * KPA_PER_PSI * 1000) / (rho * GRAVITY),
+      dp_per_m: (rho * GRAVITY) / 1000,
+    }),
   }),
   calculator({
     id: 'molar-masses',

@@ -1,5 +1,15 @@
 import { Refusal } from '../errors.ts';
 import {
+  CACO3_PER_EQ,
+  GRAMS_PER_OUNCE,
+  KPA_PER_PSI,
+  LITRES_PER_IMPERIAL_GALLON,
+  LITRES_PER_US_GALLON,
+  M_PER_FOOT,
+  M_PER_INCH,
+  MEQ_PER_DKH,
+} from './constants.ts';
+import {
   gravityFromSalinity,
   salinityFromGravityPpt,
   type GravityConvention,
@@ -32,16 +42,6 @@ const gravity = (label: string, convention: GravityConvention): Unit => ({
   decimals: 4,
 });
 
-// Exact by definition: the international yard and pound (1959), US gallon 231 in³, imperial gallon 4.54609 L.
-const LITRES_PER_US_GALLON = 3.785411784;
-const LITRES_PER_IMPERIAL_GALLON = 4.54609;
-const CM_PER_INCH = 2.54;
-const GRAMS_PER_OUNCE = 28.349523125;
-const KPA_PER_PSI = 6.894757293168361;
-// 1 dKH is 10 mg CaO per litre: molar masses CaO 56.077, CaCO3 100.086 (IUPAC abridged standard atomic weights).
-const DKH_PER_MEQ = 56.077 / 2 / 10;
-const DKH_PER_MG_CACO3 = 56.077 / 100.086 / 10;
-
 /** Every quantity, its stored unit and the units a person may choose. A new unit is a new line here. */
 export const quantities = {
   volume: {
@@ -59,8 +59,8 @@ export const quantities = {
     units: {
       cm: scaled('cm', 1, 1),
       m: scaled('m', 100, 3),
-      in: scaled('in', CM_PER_INCH, 2),
-      ft: scaled('ft', 12 * CM_PER_INCH, 3),
+      in: scaled('in', 100 * M_PER_INCH, 2),
+      ft: scaled('ft', 100 * M_PER_FOOT, 3),
     },
   },
   area: {
@@ -69,7 +69,7 @@ export const quantities = {
     units: {
       'cm²': scaled('cm²', 1, 0),
       'm²': scaled('m²', 10_000, 3),
-      'in²': scaled('in²', CM_PER_INCH ** 2, 1),
+      'in²': scaled('in²', (100 * M_PER_INCH) ** 2, 1),
     },
   },
   temperature: {
@@ -100,8 +100,8 @@ export const quantities = {
     stored: 'dKH',
     units: {
       dKH: scaled('dKH', 1, 1),
-      'meq/L': scaled('meq/L', DKH_PER_MEQ, 2),
-      'mg/L CaCO3': scaled('mg/L CaCO₃', DKH_PER_MG_CACO3, 0),
+      'meq/L': scaled('meq/L', 1 / MEQ_PER_DKH, 2),
+      'mg/L CaCO3': scaled('mg/L CaCO₃', 1 / (MEQ_PER_DKH * CACO3_PER_EQ), 0),
     },
   },
   pressure: {

@@ -1,4 +1,5 @@
 import { requireWithin } from '../errors.ts';
+import { ZERO_C_K } from '../quantity/constants.ts';
 
 // Second derivatives by temperature of the Gibbs function of sea water at one atmosphere: polynomials in y = t/40 and
 // x = √(salinity over 40.188617 g/kg). Coefficients from memory, checked against reference cases made with TEOS-10.
@@ -36,5 +37,5 @@ export function heatCapacityJKgK(salinity: number, temperatureC: number): number
     (sum, coefficients, k) => sum + x ** (k + 2) * secondDerivative(coefficients, y),
     0,
   );
-  return (-(temperatureC + 273.15) * (secondDerivative(WATER, y) + salt)) / 1600;
+  return (-(temperatureC + ZERO_C_K) * (secondDerivative(WATER, y) + salt)) / 1600;
 }

@@ -1,6 +1,14 @@
-import { MEQ_PER_DKH, molarMass } from '../calculators/constants.ts';
+import { ammoniaPkFresh, ammoniaPkSea, unionizedShare } from './ammonia.ts';
+import {
+  alkalinityCompounds,
+  alkalinityDoseGrams,
+  calciumCompounds,
+  magnesiumCompounds,
+  metalDoseGrams,
+} from './doses.ts';
 import { isStripped, judge, parameters, type Band, type ParameterId } from './parameters.ts';
-import { seawaterDensityKgM3 } from './seawaterDensity.ts';
+import { salinityExchangeLitres } from './salinityExchange.ts';
+import { densityLimits, seawaterDensityKgM3 } from './seawaterDensity.ts';
 
 // What a test out of its band asks for, with amounts: by dilution and by stoichiometry, never by rule of thumb, never
 // past the band, and no faster than livestock takes.
@@ -58,19 +66,19 @@ const MOST_A_DAY: Partial<Record<ParameterId, number>> = {
 const LARGEST_CHANGE = 0.3;
 const FIRST_AID_CHANGE = 0.5;
 
-const salts: Partial<Record<ParameterId, { compound: string; gramsPerLitre: (rise: number) => number }>> = {
-  alkalinity: {
-    compound: 'sodium bicarbonate',
-    gramsPerLitre: (dkh) => (dkh * MEQ_PER_DKH * molarMass.NaHCO3) / 1000,
-  },
-  calcium: {
-    compound: 'calcium chloride dihydrate',
-    gramsPerLitre: (mg) => (mg / 1000) * (molarMass.CaCl2_2H2O / molarMass.Ca),
-  },
-  magnesium: {
-    compound: 'magnesium chloride hexahydrate',
-    gramsPerLitre: (mg) => (mg / 1000) * (molarMass.MgCl2_6H2O / molarMass.Mg),
-  },
+interface Salt {
+  compound: string;
+  grams: (rise: number, litres: number) => number;
+}
+const salt = <Name extends string>(
+  compound: Name,
+  compounds: Readonly<Record<Name, number>>,
+  dose: typeof metalDoseGrams,
+): Salt => ({ compound, grams: (rise, litres) => dose(rise, litres, compounds[compound]) });
+const salts: Partial<Record<ParameterId, Salt>> = {
+  alkalinity: salt('sodium bicarbonate', alkalinityCompounds, alkalinityDoseGrams),
+  calcium: salt('calcium chloride dihydrate', calciumCompounds, metalDoseGrams),
+  magnesium: salt('magnesium chloride hexahydrate', magnesiumCompounds, metalDoseGrams),
 };
 
 /** Inside a band, a method's error from its edge, but no farther than its middle. */
@@ -122,15 +130,15 @@ function remedyOf(
   if (verdict === 'above' && (parameters[parameter].nutrient || parameter === 'nitrite'))
     return change(parameter, value, target, litres, water.incoming[parameter] ?? null);
   if (parameter === 'salinity') return salinity(value, target, litres, water);
-  const salt = salts[parameter];
-  if (!salt) return null;
+  const dose = salts[parameter];
+  if (!dose) return null;
   if (verdict === 'above') return { kind: 'stop-dosing', parameter };
   const rise = target - value;
   return {
     kind: 'dose',
     parameter,
-    compound: salt.compound,
-    grams: salt.gramsPerLitre(rise) * litres,
+    compound: dose.compound,
+    grams: dose.grams(rise, litres),
     days: Math.ceil(rise / (MOST_A_DAY[parameter] ?? rise) - 1e-9),
     result: target,
   };
@@ -160,24 +168,29 @@ function change(
 }
 
 function salinity(now: number, target: number, litres: number, water: WaterNow): Remedy {
-  const t = water.tests.temperature?.value ?? 25;
-  const density = (s: number) =>
-    seawaterDensityKgM3(Math.min(42, Math.max(0, s)), Math.min(40, Math.max(-2, t)));
+  const salinityPpt = within(densityLimits.salinityPpt, now);
+  const temperatureC = within(densityLimits.temperatureC, water.tests.temperature?.value ?? 25);
   const days = Math.ceil(Math.abs(target - now) / (MOST_A_DAY.salinity ?? 1) - 1e-9);
-  if (now > target) {
-    const takes = density(now) * (now - target);
+  if (now > target)
     return {
       kind: 'swap-for-fresh',
-      litres: (litres * takes) / (takes + density(0) * target),
+      litres: salinityExchangeLitres({
+        litres,
+        salinityPpt,
+        targetPpt: target,
+        newWaterPpt: 0,
+        temperatureC,
+      }),
       days,
       result: target,
     };
-  }
-  const mass = (density(now) * litres) / 1000;
+  const mass = (seawaterDensityKgM3(salinityPpt, temperatureC) * litres) / 1000;
   return { kind: 'add-salt', kilograms: (mass * (target - now)) / (1000 - target), days, result: target };
 }
+const within = ({ from, to }: { from: number; to: number }, value: number): number =>
+  Math.min(to, Math.max(from, value));
 
-/** @source sea: Johansson and Wedborg 1980; fresh: Emerson et al. 1975 */
+/** Under a salinity of 5 water counts as fresh. */
 function firstAid(total: number, { litres, tests }: WaterNow): Remedy {
   const pH = tests.ph?.value;
   const t = tests.temperature?.value;
@@ -185,10 +198,7 @@ function firstAid(total: number, { litres, tests }: WaterNow): Remedy {
   const share =
     pH === undefined || t === undefined
       ? null
-      : 1 /
-        (1 +
-          10 **
-            ((S > 5 ? -0.467 + 0.00113 * S + 2887.9 / (t + 273.15) : 0.09018 + 2729.92 / (t + 273.15)) - pH));
+      : unionizedShare(S > 5 ? ammoniaPkSea(S, t) : ammoniaPkFresh(t), pH);
   return {
     kind: 'ammonia',
     unionisedMgL: share === null ? null : total * share,

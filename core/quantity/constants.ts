@@ -67,4 +67,17 @@ export const MEQ_PER_DKH = 20 / molarMass.CaO;
 /** g CaCO3 per equivalent. */
 export const CACO3_PER_EQ = molarMass.CaCO3 / 2;
 
+/** Exact by definition: the international yard and pound (1959), US gallon 231 in³, imperial gallon 4.54609 L. */
+export const M_PER_INCH = 0.0254;
+export const M_PER_FOOT = 12 * M_PER_INCH;
+export const KG_PER_POUND = 0.45359237;
+export const GRAMS_PER_OUNCE = (KG_PER_POUND * 1000) / 16;
 export const LITRES_PER_US_GALLON = 3.785411784;
+export const LITRES_PER_IMPERIAL_GALLON = 4.54609;
+/** A pound's weight. */
+export const POUND_FORCE_N = KG_PER_POUND * GRAVITY;
+export const KPA_PER_PSI = POUND_FORCE_N / M_PER_INCH ** 2 / 1000;
+/** Filtration rate: m/h for each US gallon a minute on a square foot. */
+export const M_H_PER_US_GPM_FT2 = (LITRES_PER_US_GALLON * 60) / 1000 / M_PER_FOOT ** 2;
+/** The standard atmosphere. */
+export const ONE_ATM_KPA = 101.325;
