@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { lifeByPath, pathMedian, pathSurvival } from '../../core/wear/conditionPath.ts';
 import { Chance } from '../../demo/chance.ts';
-import { median } from './score.ts';
+import { median } from '../../core/numeric/median.ts';
 
 // Paths of one life from clean to its limit, read every twelfth of it with error, bent this way or that.
 

@@ -1,3 +1,4 @@
+import { median } from '../../core/numeric/median.ts';
 import type { WearAnswer } from '../../core/wear/wearCases.ts';
 import type { SimulatedCase } from './simulateLives.ts';
 
@@ -43,10 +44,4 @@ function costOf({ one, answer }: Answered): { spent: number; days: number } {
   if (late === 'sudden')
     return day < life ? { spent: 1, days: day / perLife } : { spent: costRatio, days: life / perLife };
   return { spent: 1 + costRatio * Math.max(0, (day - life) / life), days: day / perLife };
-}
-
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length / 2;
-  return ((sorted[Math.ceil(half) - 1] ?? 0) + (sorted[Math.floor(half)] ?? 0)) / 2;
 }

@@ -1,4 +1,4 @@
-import { bisect } from './bisect.ts';
+import { bisect } from '../numeric/bisect.ts';
 import { calculator, num, optional, out } from './define.ts';
 import { carbonateConstants } from './carbonateConstants.ts';
 import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';

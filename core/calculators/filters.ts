@@ -1,4 +1,4 @@
-import { bisect } from './bisect.ts';
+import { bisect } from '../numeric/bisect.ts';
 import { calculator, num, out } from './define.ts';
 import { GRAVITY, M_H_PER_US_GPM_FT2 } from '../quantity/constants.ts';
 

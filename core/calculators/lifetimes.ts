@@ -1,8 +1,9 @@
-import { bisect } from './bisect.ts';
+import { bisect } from '../numeric/bisect.ts';
 import { calculator, list, num, out, table } from './define.ts';
 import { Refusal } from '../errors.ts';
+import { lognormalUptime } from '../wear/lognormalUptime.ts';
 import { normalCdf, normalQuantile, Z_90 } from '../wear/normal.ts';
-import { maximise } from './maximise.ts';
+import { maximise } from '../numeric/maximise.ts';
 
 const BH = 'Barlow and Hunter 1960, Operations Research 8, 90–100';
 const ME = 'Meeker and Escobar 1998, Statistical Methods for Reliability Data';
@@ -53,10 +54,8 @@ const density = (z: number): number => Math.exp((-z * z) / 2) / Math.sqrt(2 * Ma
 /** h ∫R − F of a lognormal life at z = (ln T − µ)/σ, with T in units of e^µ. */
 function lognormalGain(sigma: number, z: number): { g: number; uptime: number; failed: number } {
   const failed = normalCdf(z);
-  const survived = normalCdf(-z);
-  const T = Math.exp(sigma * z);
-  const uptime = T * survived + Math.exp(sigma ** 2 / 2) * normalCdf(z - sigma);
-  const hazard = survived > 0 ? density(z) / (sigma * T * survived) : 0;
+  const { uptime, survived } = lognormalUptime(sigma, z);
+  const hazard = survived > 0 ? density(z) / (sigma * Math.exp(sigma * z) * survived) : 0;
   return { g: hazard * uptime - failed, uptime, failed };
 }
 /** The highest gain, and the z at which it stands. */

@@ -1,4 +1,7 @@
-import { bisect } from './bisect.ts';
+import { bestScale } from '../numeric/bestScale.ts';
+import { bisect } from '../numeric/bisect.ts';
+import { lowestBetween } from '../numeric/goldenSection.ts';
+import { leastSquares } from '../numeric/leastSquares.ts';
 import { calculator, fraction, list, num, out } from './define.ts';
 import {
   CACO3_PER_EQ,
@@ -29,47 +32,6 @@ function samePlaces(a: readonly number[], b: readonly number[]): void {
       unit: 'values',
     });
 }
-function line(xs: readonly number[], ys: readonly number[]) {
-  const n = xs.length;
-  const mx = xs.reduce((sum, x) => sum + x, 0) / n;
-  const my = ys.reduce((sum, y) => sum + y, 0) / n;
-  let sxx = 0;
-  let sxy = 0;
-  let syy = 0;
-  xs.forEach((x, i) => {
-    const y = ys[i] ?? 0;
-    sxx += (x - mx) ** 2;
-    sxy += (x - mx) * (y - my);
-    syy += (y - my) ** 2;
-  });
-  const slope = sxy / sxx;
-  return { slope, intercept: my - slope * mx, r2: syy > 0 ? (sxy * sxy) / (sxx * syy) : 1 };
-}
-/** Golden section on a convex valley. */
-function valley(f: (x: number) => number, from: number, to: number): number {
-  const g = (Math.sqrt(5) - 1) / 2;
-  let [a, b] = [from, to];
-  let c = b - g * (b - a);
-  let d = a + g * (b - a);
-  let [fc, fd] = [f(c), f(d)];
-  for (let k = 0; k < 200 && b - a > 1e-12 * (Math.abs(a) + Math.abs(b)); k++) {
-    if (fc < fd) {
-      b = d;
-      d = c;
-      fd = fc;
-      c = b - g * (b - a);
-      fc = f(c);
-    } else {
-      a = c;
-      c = d;
-      fc = fd;
-      d = a + g * (b - a);
-      fd = f(d);
-    }
-  }
-  return (a + b) / 2;
-}
-
 export const reactorCalculators = [
   calculator({
     id: 'calcium-reactor-delivery',
@@ -245,19 +207,18 @@ export const reactorCalculators = [
     cautions: ['The two fits differ: say which you use.'],
     run: (v) => {
       samePlaces(v.C, v.q);
-      const through = line(v.C.map(Math.log), v.q.map(Math.log));
-      const fitAt = (n: number) => {
-        const powers = v.C.map((c) => c ** n);
-        const best =
-          v.q.reduce((sum, q, i) => sum + q * (powers[i] ?? 0), 0) /
-          powers.reduce((sum, p) => sum + p * p, 0);
-        return { K: best, sse: v.q.reduce((sum, q, i) => sum + (q - best * (powers[i] ?? 0)) ** 2, 0) };
-      };
-      const n = valley((x) => fitAt(x).sse, 0.001, 3);
+      const through = leastSquares(v.C.map(Math.log), v.q.map(Math.log));
+      const fitAt = (n: number) =>
+        bestScale(
+          v.C.map((c) => c ** n),
+          v.q,
+        );
+      const n = lowestBetween((x) => fitAt(x).sse, 0.001, 3, 1e-12);
+      const found = fitAt(n);
       return {
-        K: fitAt(n).K,
+        K: found.scale,
         inv_n: n,
-        sse: fitAt(n).sse,
+        sse: found.sse,
         K_loglog: Math.exp(through.intercept),
         inv_n_loglog: through.slope,
         r2_loglog: through.r2,
@@ -285,20 +246,26 @@ export const reactorCalculators = [
     source: 'Langmuir 1918; least squares',
     run: (v) => {
       samePlaces(v.C, v.q);
-      const fitAt = (logB: number) => {
-        const b = Math.exp(logB);
-        const shares = v.C.map((c) => (b * c) / (1 + b * c));
-        const qm =
-          v.q.reduce((sum, q, i) => sum + q * (shares[i] ?? 0), 0) /
-          shares.reduce((sum, p) => sum + p * p, 0);
-        return { qm, b, sse: v.q.reduce((sum, q, i) => sum + (q - qm * (shares[i] ?? 0)) ** 2, 0) };
-      };
-      const found = fitAt(valley((x) => fitAt(x).sse, Math.log(1e-4), Math.log(1e5)));
-      const hanes = line(
+      const fitAt = (b: number) =>
+        bestScale(
+          v.C.map((c) => (b * c) / (1 + b * c)),
+          v.q,
+        );
+      const b = Math.exp(
+        lowestBetween((logB) => fitAt(Math.exp(logB)).sse, Math.log(1e-4), Math.log(1e5), 1e-12),
+      );
+      const found = fitAt(b);
+      const hanes = leastSquares(
         v.C,
         v.C.map((c, i) => c / (v.q[i] ?? 1)),
       );
-      return { ...found, qm_hanes: 1 / hanes.slope, b_hanes: hanes.slope / hanes.intercept };
+      return {
+        qm: found.scale,
+        b,
+        sse: found.sse,
+        qm_hanes: 1 / hanes.slope,
+        b_hanes: hanes.slope / hanes.intercept,
+      };
     },
   }),
   calculator({

@@ -1,4 +1,4 @@
-import { bisect } from './bisect.ts';
+import { bisect } from '../numeric/bisect.ts';
 import { calculator, num, optional, out } from './define.ts';
 import { ZERO_C_K } from '../quantity/constants.ts';
 import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';

@@ -1,7 +1,9 @@
 import { calculator, list, num, out } from './define.ts';
 import { Refusal } from '../errors.ts';
 import { normalQuantile } from '../wear/normal.ts';
-import { median } from '../water/robustSlope.ts';
+import { leastSquares } from '../numeric/leastSquares.ts';
+import { median } from '../numeric/median.ts';
+import { pairSlopes } from '../water/robustSlope.ts';
 
 const TS = 'Theil 1950, Proc. KNAW 53; Sen 1968, J. Am. Stat. Assoc. 63, 1379–1389';
 const days = (example: readonly number[]) => list('Days', 'day', -1e6, 1e6, 2, example);
@@ -18,12 +20,7 @@ function pairsOf(x: readonly number[], y: readonly number[]): number[] {
       to: x.length,
       unit: 'values',
     });
-  const slopes: number[] = [];
-  for (let i = 0; i < x.length; i++)
-    for (let j = i + 1; j < x.length; j++) {
-      const run = (x[j] ?? 0) - (x[i] ?? 0);
-      if (run !== 0) slopes.push(((y[j] ?? 0) - (y[i] ?? 0)) / run);
-    }
+  const slopes = pairSlopes(x.map((days, i) => ({ days, value: y[i] ?? 0 })));
   if (slopes.length === 0)
     throw new Refusal('out-of-range', { what: 'different days', value: 1, from: 2, to: 1e4, unit: 'days' });
   return slopes.sort((a, b) => a - b);
@@ -44,22 +41,6 @@ function halfEven(x: number): number {
   const floor = Math.floor(x);
   const rest = x - floor;
   return rest < 0.5 ? floor : rest > 0.5 ? floor + 1 : floor % 2 === 0 ? floor : floor + 1;
-}
-function leastSquares(x: readonly number[], y: readonly number[]) {
-  const n = x.length;
-  const mx = x.reduce((sum, v) => sum + v, 0) / n;
-  const my = y.reduce((sum, v) => sum + v, 0) / n;
-  const sxx = x.reduce((sum, v) => sum + (v - mx) ** 2, 0);
-  const sxy = x.reduce((sum, v, i) => sum + (v - mx) * ((y[i] ?? 0) - my), 0);
-  const syy = y.reduce((sum, v) => sum + (v - my) ** 2, 0);
-  const slope = sxy / sxx;
-  const r2 = syy > 0 ? (sxy * sxy) / (sxx * syy) : 1;
-  return {
-    slope,
-    intercept: my - slope * mx,
-    r2,
-    se: n > 2 ? Math.sqrt(((1 - r2) * syy) / sxx / (n - 2)) : null,
-  };
 }
 /** The upper and lower sums, and the number of the first sample over H. */
 function cusum(deviations: readonly number[], K: number, H: number) {
@@ -175,8 +156,14 @@ export const seriesCalculators = [
     source: 'Gauss; textbook form',
     run: (v) => {
       pairsOf(v.x, v.y);
-      const { slope, intercept, r2, se } = leastSquares(v.x, v.y);
-      return { slope, intercept, se_slope: se, r2, crossing_7: slope === 0 ? null : (7 - intercept) / slope };
+      const { slope, intercept, r2, slopeError } = leastSquares(v.x, v.y);
+      return {
+        slope,
+        intercept,
+        se_slope: slopeError,
+        r2,
+        crossing_7: slope === 0 ? null : (7 - intercept) / slope,
+      };
     },
   }),
   calculator({

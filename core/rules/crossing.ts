@@ -1,4 +1,5 @@
-import { median, robustTrend, type Point } from '../water/robustSlope.ts';
+import { median } from '../numeric/median.ts';
+import { robustTrend, type Point } from '../water/robustSlope.ts';
 import { normalCdf } from '../wear/normal.ts';
 
 /** With fewer readings the trend is not known yet. */

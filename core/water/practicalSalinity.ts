@@ -1,4 +1,5 @@
 import { requireWithin } from '../errors.ts';
+import { bisect } from '../numeric/bisect.ts';
 
 // PSS-78. Keepers measure in ITS-90, the fit is in IPTS-68: t68 = 1.00024 t90.
 
@@ -51,19 +52,12 @@ export function salinityFromRatio(r: number, t68: number, pDbar = 0): number {
 }
 
 /**
- * The conductivity ratio of a practical salinity, by Newton's method on salinityFromRatio, to 1e-13.
+ * The conductivity ratio of a practical salinity, by bisection of salinityFromRatio.
  * @throws Refusal 'out-of-range'
  */
 export function ratioFromSalinity(salinity: number, t68: number, pDbar = 0): number {
   requireWithin('salinity', salinity, salinityLimits.salinity);
-  let low = 0;
-  let high = 5;
-  for (let k = 0; k < 60; k++) {
-    const middle = (low + high) / 2;
-    if (salinityFromRatio(middle, t68, pDbar) < salinity) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  return bisect((r) => salinityFromRatio(r, t68, pDbar) - salinity, 0, 5);
 }
 
 /** What Hill's extension adds to plain PSS-78 below 2. */

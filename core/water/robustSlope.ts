@@ -1,3 +1,5 @@
+import { median } from '../numeric/median.ts';
+
 /** A point of a series: days (any origin) and a value. */
 export interface Point {
   days: number;
@@ -12,29 +14,27 @@ export interface RobustTrend {
   residualSd: number;
 }
 
+/** The slopes of all pairs of points of different days, per day. @source Theil 1950 */
+export function pairSlopes(points: readonly Point[]): number[] {
+  const slopes: number[] = [];
+  points.forEach((a, i) => {
+    for (const b of points.slice(i + 1))
+      if (b.days !== a.days) slopes.push((b.value - a.value) / (b.days - a.days));
+  });
+  return slopes;
+}
+
 /**
  * Robust line through a few noisy points.
  * @returns null with fewer than two different days
  * @source Theil 1950; Sen 1968, J. Am. Stat. Assoc. 63; intercept: median of residuals (Conover)
  */
 export function robustTrend(points: readonly Point[]): RobustTrend | null {
-  const slopes: number[] = [];
-  points.forEach((a, i) => {
-    for (const b of points.slice(i + 1))
-      if (b.days !== a.days) slopes.push((b.value - a.value) / (b.days - a.days));
-  });
+  const slopes = pairSlopes(points);
   if (slopes.length === 0) return null;
   const slopePerDay = median(slopes);
   const intercept = median(points.map((point) => point.value - slopePerDay * point.days));
   const residualSd =
     1.4826 * median(points.map((point) => Math.abs(point.value - intercept - slopePerDay * point.days)));
   return { slopePerDay, intercept, residualSd };
-}
-
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = Math.floor(sorted.length / 2);
-  return sorted.length % 2 === 1
-    ? (sorted[middle] ?? 0)
-    : ((sorted[middle - 1] ?? 0) + (sorted[middle] ?? 0)) / 2;
 }

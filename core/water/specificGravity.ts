@@ -1,5 +1,6 @@
 import { requireWithin } from '../errors.ts';
-import { seawaterDensityKgM3 } from './seawaterDensity.ts';
+import { bisect } from '../numeric/bisect.ts';
+import { densityLimits, seawaterDensityKgM3 } from './seawaterDensity.ts';
 
 /** °C of 60 °F, the oldest of the conventions. */
 const SIXTY_FAHRENHEIT_C = (60 - 32) / 1.8;
@@ -37,17 +38,11 @@ export function gravityFromSalinity(salinityPpt: number, convention: GravityConv
  * @throws Refusal 'out-of-range' when no salinity between 0 and 42 ppt has that gravity
  */
 export function salinityFromGravityPpt(gravity: number, convention: GravityConvention): number {
-  let low = 0;
-  let high = 42;
+  const { from, to } = densityLimits.salinityPpt;
   requireWithin('specific gravity', gravity, {
-    from: gravityFromSalinity(low, convention),
-    to: gravityFromSalinity(high, convention),
+    from: gravityFromSalinity(from, convention),
+    to: gravityFromSalinity(to, convention),
     unit: convention,
   });
-  while (high - low > 1e-10) {
-    const middle = (low + high) / 2;
-    if (gravityFromSalinity(middle, convention) < gravity) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  return bisect((salinity) => gravityFromSalinity(salinity, convention) - gravity, from, to, 1e-10);
 }

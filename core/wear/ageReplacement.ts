@@ -1,5 +1,6 @@
-import { normalCdf } from './normal.ts';
+import { lowestBetween } from '../numeric/goldenSection.ts';
 import { columnSum, columnTable, type ColumnTable } from './columnTable.ts';
+import { lognormalUptime } from './lognormalUptime.ts';
 import { momentsOf } from './wearSurvival.ts';
 import { MU_STEP, type WearGrid } from './wearGrid.ts';
 
@@ -14,15 +15,11 @@ const STEP = MU_STEP / PHASES;
 /** The first search goes by this many standard deviations of ln life, from so many before its mean. */
 const ROUGHLY = 0.5;
 const FROM_SDS = 5;
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** Cost per unit of time, in planned replacements per e^μ, at an age ln T − μ = u. */
 function costRate(u: number, sigma: number, costRatio: number): number {
-  // ∫₀ᵀ S dt of a lognormal life has a closed form: T·S(T) + e^{σ²/2} Φ(z − σ), with z = (ln T − μ)/σ.
-  const z = u / sigma;
-  const survived = normalCdf(-z);
-  const meanUptime = Math.exp(u) * survived + Math.exp(sigma ** 2 / 2) * normalCdf(z - sigma);
-  return (1 + (costRatio - 1) * (1 - survived)) / meanUptime;
+  const { uptime, survived } = lognormalUptime(sigma, u / sigma);
+  return (1 + (costRatio - 1) * (1 - survived)) / uptime;
 }
 
 const tables = new Map<string, ColumnTable>();
@@ -77,30 +74,7 @@ export function ageReplacement(
     }
   }
   if (bestLogT === to && to === never) return Number.POSITIVE_INFINITY;
-  return Math.exp(cheapestBetween(grid, costs, bestLogT - step, Math.min(to, bestLogT + step)));
-}
-
-/** Golden section: a valley is narrowed to half a hundredth. */
-function cheapestBetween(grid: WearGrid, costs: readonly ColumnTable[], from: number, to: number): number {
-  let [low, high] = [from, to];
-  let left = high - GOLDEN * (high - low);
-  let right = low + GOLDEN * (high - low);
-  let atLeft = expectedCost(grid, costs, left);
-  let atRight = expectedCost(grid, costs, right);
-  while (high - low > STEP / 2) {
-    if (atLeft < atRight) {
-      high = right;
-      right = left;
-      atRight = atLeft;
-      left = high - GOLDEN * (high - low);
-      atLeft = expectedCost(grid, costs, left);
-    } else {
-      low = left;
-      left = right;
-      atLeft = atRight;
-      right = low + GOLDEN * (high - low);
-      atRight = expectedCost(grid, costs, right);
-    }
-  }
-  return (low + high) / 2;
+  const costAt = (logT: number) => expectedCost(grid, costs, logT);
+  // half a hundredth of ln T is finer than anybody replaces
+  return Math.exp(lowestBetween(costAt, bestLogT - step, Math.min(to, bestLogT + step), STEP / 2));
 }

@@ -1,3 +1,5 @@
+import { bisect } from '../numeric/bisect.ts';
+
 // The normal distribution in double precision. Two functions, used by every rule that deals in chances.
 
 /** The distance, in standard deviations, from the middle of a normal distribution to its 90th percentile. */
@@ -43,14 +45,7 @@ export function normalCdf(z: number): number {
  * The z at which Φ(z) = p, for 0 < p < 1, to 1e-12: bisection of normalCdf, since it is called rarely.
  */
 export function normalQuantile(p: number): number {
-  let low = -38;
-  let high = 38;
-  for (let i = 0; i < 80; i++) {
-    const middle = (low + high) / 2;
-    if (normalCdf(middle) < p) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  return bisect((z) => normalCdf(z) - p, -38, 38);
 }
 
 const TABLE_REACH = 8;

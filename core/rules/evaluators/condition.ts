@@ -1,5 +1,6 @@
 import { MS_PER_DAY, type Instant } from '../../time/day.ts';
-import { median, type Point } from '../../water/robustSlope.ts';
+import { median } from '../../numeric/median.ts';
+import type { Point } from '../../water/robustSlope.ts';
 import { lifeByPath, pathSurvival, type ExpectedLife } from '../../wear/conditionPath.ts';
 import { wearPosterior } from '../../wear/wearPosterior.ts';
 import { momentsOf } from '../../wear/wearSurvival.ts';
