@@ -69,7 +69,7 @@ export const CACO3_PER_EQ = molarMass.CaCO3 / 2;
 
 /** Exact by definition: the international yard and pound (1959), US gallon 231 in³, imperial gallon 4.54609 L. */
 export const M_PER_INCH = 0.0254;
-export const M_PER_FOOT = 12 * M_PER_INCH;
+export const M_PER_FOOT = 0.3048;
 export const KG_PER_POUND = 0.45359237;
 export const GRAMS_PER_OUNCE = (KG_PER_POUND * 1000) / 16;
 export const LITRES_PER_US_GALLON = 3.785411784;
