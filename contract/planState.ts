@@ -5,12 +5,11 @@ import type { WearPriors } from '../core/wear/wearGrid.ts';
 import { explainJob } from '../core/planning/explainJob.ts';
 import { explanationOf, type Explanation } from './explanation.ts';
 import { dayPriors } from './facts/dayPriors.ts';
-import { announcedKinds, calledBy, FactMaker, type AssembledJob } from './facts/jobFacts.ts';
-import { RecordIndex, targetOfJob } from './facts/recordIndex.ts';
+import { announcedKinds, calledBy, FactMaker, reachedBy, type AssembledJob } from './facts/jobFacts.ts';
+import { nameOfJob, RecordIndex, targetOfJob } from './facts/recordIndex.ts';
 import { instantOfWhen } from './facts/when.ts';
 import type { When } from './fields.ts';
 import { isCounter } from '../core/rules/measures.ts';
-import { announcedReach } from '../core/rules/eventKinds.ts';
 import { incomingWaterOf, outOfBandOf, rowOf, seriesOnce, type Plan, type PlanRow } from './planRows.ts';
 import { touchedBy } from './planTouches.ts';
 import type { RecordContent, RecordKind, Stored } from './records.ts';
@@ -146,16 +145,18 @@ export class PlanState {
     const at = this.instantAt(facts.zone);
     const { costRatios, dateFormat } = settingOf(this.snapshot);
     const priors = this.priors.get(jobId);
+    // what it counts stands in today's plan: only its own evidence is replayed
+    const beside = Object.values(facts.siblings).filter((id) => id !== jobId);
     const planned = (one: AssembledJob, moment: Instant): JobPlan | null => {
-      // what it counts stands in today's plan: only its own evidence is replayed
-      const plans = new Map([...this.plans].filter(([id]) => id !== jobId));
-      planInto(plans, new Map(this.jobs).set(jobId, one), [jobId], {
+      const plans = pick(this.plans, beside);
+      planInto(plans, pick(this.jobs, beside).set(jobId, one), [jobId], {
         instantAt: () => moment,
         costRatios,
         priorsOf: () => priors,
       });
       return plans.get(jobId) ?? null;
     };
+    this.maker.beginPass();
     const explained = explainJob({
       facts,
       plan,
@@ -163,7 +164,7 @@ export class PlanState {
       visits,
       priors,
       planAsOf: (moment) => {
-        const then = new FactMaker(this.snapshot, this.index).assemble(jobId, () => moment);
+        const then = this.maker.assemble(jobId, () => moment);
         return then && planned(then, moment);
       },
       planWith: (supposed) => planned({ ...job, facts: supposed }, at) ?? plan,
@@ -181,10 +182,7 @@ export class PlanState {
 
   /** The local day at each zone in use: the plan holds while these hold. */
   days(instantAt = this.instantAt): string {
-    const zones = [...new Set(this.snapshot.all('site').map((site) => site.content.timeZone))];
-    return [...zones, settingOf(this.snapshot).homeZone]
-      .map((zone) => dayOf(instantAt(zone), zone))
-      .join(' ');
+    return daysOf(this.snapshot, instantAt);
   }
 
   private assemble(jobId: string): boolean {
@@ -266,19 +264,17 @@ export class PlanState {
     for (const jobId of all) {
       const one = placed.get(jobId);
       if (!one) continue;
-      const known = one.job.content.own?.id ?? one.job.content.jobId;
+      const known = nameOfJob(one.job.content);
       for (const sibling of this.onTarget(targetOfJob(one.job.content))) {
         const rules = placed.get(sibling)?.definition.rules ?? [];
         if (rules.some((rule) => rule.kind === 'every-nth' && rule.ofJob === known)) all.add(sibling);
       }
-      for (const kind of announcedKinds(one.definition)) {
-        const reached = announcedReach[kind] === 'unit' ? [one.place.unit?.id ?? ''] : one.place.systemIds;
-        for (const id of reached)
+      for (const kind of announcedKinds(one.definition))
+        for (const id of reachedBy(kind, one.place))
           for (const listener of this.listeners.get(id) ?? []) {
             const { definition } = placed.get(listener) ?? {};
             if (definition && calledBy(definition).has(kind)) all.add(listener);
           }
-      }
     }
     return [...all];
   }
@@ -305,4 +301,13 @@ export class PlanState {
     const { when, endsLives, kind: what } = content as RecordContent<'event'>;
     return (endsLives || what === 'rest' || what === 'switched-off') && beforeToday(when);
   }
+}
+
+function pick<Value>(from: ReadonlyMap<string, Value>, ids: readonly string[]): Map<string, Value> {
+  const picked = new Map<string, Value>();
+  for (const id of ids) {
+    const value = from.get(id);
+    if (value !== undefined) picked.set(id, value);
+  }
+  return picked;
 }

@@ -1,3 +1,4 @@
+import { targetOfJob } from './facts/recordIndex.ts';
 import type { RecordContent, RecordKind, Stored } from './records.ts';
 
 /** Where jobs stand, as far as a record's reach depends on it. All answers are ids of jobs. */
@@ -44,10 +45,7 @@ const touches: Touches = {
     ...(siteId === null ? [] : ties.onSite(siteId)),
   ],
   component: ({ systemIds }, ties, id) => [...ties.onComponent(id), ...systemIds.flatMap(ties.onSystem)],
-  job: ({ componentId, systemId, vesselId }, ties, id) => [
-    id,
-    ...ties.onTarget(componentId ?? systemId ?? vesselId ?? ''),
-  ],
+  job: (content, ties, id) => [id, ...ties.onTarget(targetOfJob(content))],
   vessel: ({ systemId }, ties) => ties.onSystem(systemId),
   system: (_, ties, id) => ties.onSystem(id),
   site: (_, ties, id) => ties.onSite(id),

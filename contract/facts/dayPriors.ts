@@ -4,10 +4,11 @@ import type { Instant } from '../../core/time/day.ts';
 import { learnPriors, type PreparedCase } from '../../core/wear/wearCases.ts';
 import type { WearPriors } from '../../core/wear/wearGrid.ts';
 import type { AssembledJob } from './jobFacts.ts';
+import { nameOfJob } from './recordIndex.ts';
 
 /** Like parts: the same job of the same kind of equipment, at one keeper's place. */
 const groupOf = ({ job, place }: AssembledJob): string =>
-  `${place.siteId} ${job.content.kindId}/${job.content.own?.id ?? job.content.jobId}`;
+  `${place.siteId} ${job.content.kindId}/${nameOfJob(job.content)}`;
 
 /**
  * What all jobs teach one another, from cycles ended before a local day began: the same for the whole day, whatever is

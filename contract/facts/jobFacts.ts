@@ -19,7 +19,7 @@ import { endOfDay, type Instant } from '../../core/time/day.ts';
 import type { Rest } from '../../core/time/runningClock.ts';
 import type { RecordKind, Stored } from '../records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
-import { RecordIndex, targetOfJob } from './recordIndex.ts';
+import { nameOfJob, RecordIndex, targetOfJob } from './recordIndex.ts';
 import { definitionsOf, ownKindsOf } from './definition.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
 import { doneOfWhen, instantOfWhen } from './when.ts';
@@ -45,8 +45,8 @@ export interface PlacedJob {
 }
 interface Announcer {
   job: PlacedJob;
-  kinds: readonly EventKind[];
-  /** The id that it reaches, and by it the kinds. */
+  kind: EventKind;
+  /** The id of the unit or system that it reaches. */
   reached: string;
 }
 
@@ -114,9 +114,7 @@ export class FactMaker {
       zone,
       definition,
       siblings: Object.fromEntries(
-        index
-          .on('jobsOfTarget', targetOfJob(job.content))
-          .map((one) => [one.content.own?.id ?? one.content.jobId, one.id]),
+        index.on('jobsOfTarget', targetOfJob(job.content)).map((one) => [nameOfJob(one.content), one.id]),
       ),
       status: status.status,
       statusSince: status.since,
@@ -159,8 +157,8 @@ export class FactMaker {
     const kinds = calledBy(definition);
     const heard = [place.unit?.id ?? '', ...place.systemIds]
       .flatMap((id) => this.structure().announcers.get(id) ?? [])
-      .filter((one) => one.job.job.id !== jobId)
-      .flatMap((one) => this.announcedBy(one, kinds, at))
+      .filter((one) => one.job.job.id !== jobId && kinds.has(one.kind))
+      .flatMap((one) => this.announcedBy(one, at))
       .sort((a, b) => a.at - b.at || a.jobId.localeCompare(b.jobId));
     const events = written.flatMap(({ record: { content }, at: when }) =>
       kinds.has(content.kind) ? [{ kind: content.kind, at: when, note: content.note }] : [],
@@ -256,18 +254,15 @@ export class FactMaker {
     }
     return found;
   }
-  /** Each service of a job that announces something of these kinds. */
+  /** Each service of a job that announces something. */
   private announcedBy(
-    { job: { job, place, definition }, kinds: all }: Announcer,
-    wanted: ReadonlySet<EventKind>,
+    { job: { job, place, definition }, kind }: Announcer,
     at: Instant,
   ): { jobId: string; kind: EventKind; at: Instant; note: string }[] {
-    const kinds = all.filter((kind) => wanted.has(kind));
-    if (kinds.length === 0) return [];
     const note = `${place.thing.toLowerCase()}, ${definition.action}`;
     return this.index.on('servicesOfJob', job.id).flatMap((service) => {
       const done = instantOfWhen(service.content.when, place.zone);
-      return done === null || done > at ? [] : kinds.map((kind) => ({ jobId: job.id, kind, at: done, note }));
+      return done === null || done > at ? [] : [{ jobId: job.id, kind, at: done, note }];
     });
   }
 
@@ -309,10 +304,8 @@ function structureOf(snapshot: Snapshot): Structure {
       continue;
     const one = { job, place, definition: definitionOf(job.content) };
     placed.set(job.id, one);
-    for (const kind of announcedKinds(one.definition)) {
-      const reached = announcedReach[kind] === 'unit' ? [place.unit?.id ?? ''] : place.systemIds;
-      for (const id of reached) announcers.push({ job: one, kinds: [kind], reached: id });
-    }
+    for (const kind of announcedKinds(one.definition))
+      for (const reached of reachedBy(kind, place)) announcers.push({ job: one, kind, reached });
   }
   const sources = new Map<string, string[]>();
   for (const component of snapshot.all('component')) {
@@ -329,6 +322,11 @@ export function announcedKinds(definition: JobDefinition): EventKind[] {
     ...(definition.announces ?? []),
     ...(definition.biological && definition.work !== 'inspect' ? (['biological-work'] as const) : []),
   ];
+}
+
+/** The ids of the unit or the systems that hear what a job there announces. */
+export function reachedBy(kind: EventKind, { unit, systemIds }: JobPlace): readonly string[] {
+  return announcedReach[kind] === 'unit' ? [unit?.id ?? ''] : systemIds;
 }
 
 /** Every job with its facts at an instant. */

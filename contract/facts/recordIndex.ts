@@ -26,6 +26,10 @@ function shelf<K extends RecordKind>(kind: K, keyOf: (content: RecordContent<K>)
 export function targetOfJob(job: RecordContent<'job'>): string {
   return job.componentId ?? job.systemId ?? job.vesselId ?? '';
 }
+/** What the rules of its siblings call it. */
+export function nameOfJob(job: RecordContent<'job'>): string {
+  return job.own?.id ?? job.jobId;
+}
 
 const ids = Object.keys(shelves) as ShelfId[];
 

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { endOfToday, makePlan } from '../../contract/plan.ts';
+import { daysOf } from '../../contract/planState.ts';
 import { KeptPlans } from '../../store/keptPlans.ts';
 import {
   create,
@@ -60,6 +61,17 @@ describe('plans from the thread', () => {
     expect((await desk.plan()).jobs[0]?.lastDone).toBe('2026-11-24');
     await desk.stored();
     expect((await kept.load())?.rows[0]?.lastDone).toBe('2026-11-24');
+  });
+  test('are kept too where it is another day at another site', async () => {
+    const { writes } = oneSock();
+    const auckland = { name: 'Away', timeZone: 'Pacific/Auckland', visits: null };
+    await one.store.apply(work(...writes, create('site', auckland)));
+    const before = await desk.plan();
+    await desk.stored();
+    const kept = await new KeptPlans(one.databases, one.store).load();
+    expect(kept?.rows).toEqual(before.jobs);
+    expect(kept?.days).toBe(daysOf(await one.store.snapshot(), () => now));
+    expect(kept?.days).toContain('2026-11-26');
   });
   test('a whole import is read anew', async () => {
     const { writes } = oneSock();
