@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { answerQuestion, type CaseAnswer } from '../core/calculators/answerCase.ts';
 import {
+  isOptional,
   mainOutput,
   runCalculator,
   type Calculator,
@@ -38,9 +39,6 @@ export function exampleOf(entry: Calculator): ListedCalculator['example'] {
   );
   return { inputs, outputs: { ...runCalculator(entry, inputs) } };
 }
-
-const isOptional = (input: Input): boolean =>
-  input.kind === 'optional' || (input.kind === 'number' && input.usual !== undefined);
 
 export function listCalculators(): ListedCalculator[] {
   return calculators.map((entry) => ({

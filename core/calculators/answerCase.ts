@@ -1,7 +1,7 @@
 import { asRefusal } from '../errors.ts';
 import { refusalWord } from '../explain/refusalWord.ts';
 import { notYet } from './notYet.ts';
-import { runCalculator, type Calculator, type OutputValue } from './define.ts';
+import { bareUnit, isOptional, runCalculator, type Calculator, type OutputValue } from './define.ts';
 
 /** A question in the form of a published case: a topic and named inputs, each with its unit. */
 export interface CaseQuestion {
@@ -14,9 +14,6 @@ export interface CaseQuestion {
 export type CaseAnswer =
   { outputs: Record<string, { value: OutputValue; unit: string }> } | { notApplicable: string };
 
-/** A unit without what is said beside it: "degC ITS-90" is degC. */
-const bare = (unit: string): string => unit.split(/[ ,;(]/)[0] ?? unit;
-
 /**
  * How well a calculator's inputs fit the question's; null: something is missing or unknown.
  * A choice must offer what is asked, and units that are the same word for word count most.
@@ -28,13 +25,13 @@ function fit(entry: Calculator, { id, inputs, outputs }: CaseQuestion): number |
   for (const [name, input] of Object.entries(entry.inputs)) {
     const given = inputs[name];
     if (!given) {
-      if (input.kind === 'optional' || (input.kind === 'number' && input.usual !== undefined)) continue;
+      if (isOptional(input)) continue;
       return null;
     }
     if (input.kind === 'choice' && !input.options.includes(String(given.value))) return null;
     score += 4;
     if (given.unit === input.unit) score += 3;
-    else if (bare(given.unit) === bare(input.unit)) score += 1;
+    else if (bareUnit(given.unit) === bareUnit(input.unit)) score += 1;
   }
   for (const [name, { unit }] of Object.entries(outputs ?? {})) {
     if (!(name in entry.outputs)) continue;

@@ -88,6 +88,13 @@ export interface Entry<I extends Inputs, O extends Outputs> {
 }
 export type Calculator = Entry<Inputs, Outputs>;
 
+/** May it stay empty? */
+export const isOptional = (input: Input): boolean =>
+  input.kind === 'optional' || (input.kind === 'number' && input.usual !== undefined);
+
+/** A unit without what is said beside it: "degC ITS-90" is degC. */
+export const bareUnit = (unit: string): string => unit.split(/[ ,;(]/)[0] ?? unit;
+
 /** The name of the result a person asks for. */
 export const mainOutput = (entry: Calculator): string => entry.main ?? Object.keys(entry.outputs)[0] ?? '';
 

@@ -30,18 +30,17 @@ export const useExplanation = (jobId: string): Explanation | null =>
     queryFn: () => api.get<Explanation>(`/plan/jobs/${jobId}`),
     placeholderData: keepPreviousData,
   }).data ?? null;
-/** The tests of a system; fetched again whenever records change. */
+/** The readings of a system or a component; fetched again whenever records change. */
+export const readingsOf = (what: 'system' | 'component', id: string) => ({
+  queryKey: ['snapshot', 'readings', id],
+  queryFn: () => api.get<Stored<'reading'>[]>(`/readings?${what}=${id}`),
+});
+/** The tests of a system. */
 export const useReadings = (systemId: string): Stored<'reading'>[] =>
-  useSuspenseQuery({
-    queryKey: ['snapshot', 'readings', systemId],
-    queryFn: () => api.get<Stored<'reading'>[]>(`/readings?system=${systemId}`),
-  }).data;
-/** What was read on a component; fetched again whenever records change. */
+  useSuspenseQuery(readingsOf('system', systemId)).data;
+/** What was read on a component. */
 export const useUnitReadings = (componentId: string): Stored<'reading'>[] =>
-  useSuspenseQuery({
-    queryKey: ['snapshot', 'readings', componentId],
-    queryFn: () => api.get<Stored<'reading'>[]>(`/readings?component=${componentId}`),
-  }).data;
+  useSuspenseQuery(readingsOf('component', componentId)).data;
 export const useAbout = (): About =>
   useSuspenseQuery({
     queryKey: ['about'],

@@ -10,6 +10,7 @@ import { FoundBar } from '../strip/marks.tsx';
 import { LogMore, emptyMore, type More } from './LogMore.tsx';
 import { ProblemNote } from './ProblemNote.tsx';
 import { PutOff } from './PutOff.tsx';
+import { typedReading } from './readings.ts';
 import { useFixedIds } from './useFixedIds.ts';
 
 type Mode = 'done' | 'looked' | 'put-off';
@@ -131,18 +132,7 @@ function writesFor(row: PlanRow, mode: Mode, found: Found | null, more: More, id
       : [
           creating(
             'reading',
-            {
-              channelId,
-              when,
-              value,
-              below: false,
-              source: 'typed',
-              quality: 'good',
-              timing: 'after',
-              serviceId: ids.id,
-              whoId,
-              note: '',
-            },
+            typedReading({ channelId, when, value, whoId, timing: 'after', serviceId: ids.id }),
             readingIds,
           ),
         ],

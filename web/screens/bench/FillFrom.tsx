@@ -2,25 +2,23 @@ import { useQueryClient } from '@tanstack/react-query';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import type { Calculator, Input } from '../../../core/calculators/define.ts';
+import { bareUnit, type Calculator, type Input } from '../../../core/calculators/define.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
-import type { Stored } from '../../../contract/records.ts';
-import { api } from '../../api/client.ts';
-import { useSnapshot } from '../../api/data.ts';
+import { readingsOf, useSnapshot } from '../../api/data.ts';
 import { litresOf } from '../../parts/litres.ts';
+import { latestFirst } from '../../parts/readings.ts';
 import type { Entered } from './address.ts';
 
-const bare = (unit: string): string => unit.split(/[ ,;(]/)[0] ?? unit;
 /** Which test of the water an input means: by its unit and by what it is called. */
 function parameterOf(name: string, input: Input): ParameterId | null {
-  if (bare(input.unit) === 'dKH' && ['alk', 'tank_alk', 'now', 'second'].includes(name)) return 'alkalinity';
+  if (bareUnit(input.unit) === 'dKH' && ['alk', 'tank_alk', 'now', 'second'].includes(name))
+    return 'alkalinity';
   if (['S', 'SP'].includes(name)) return 'salinity';
-  if (['t', 't90', 't_water'].includes(name) && bare(input.unit) === 'degC') return 'temperature';
+  if (['t', 't90', 't_water'].includes(name) && bareUnit(input.unit) === 'degC') return 'temperature';
   if (name === 'pH') return 'ph';
   return null;
 }
-const isTrueWater = (input: Input): boolean => input.label === 'True water' && bare(input.unit) === 'L';
+const isTrueWater = (input: Input): boolean => input.label === 'True water' && bareUnit(input.unit) === 'L';
 
 /** Takes the figures of one of the person's systems: its true litres and its last tests. */
 export function FillFrom({
@@ -43,10 +41,7 @@ export function FillFrom({
     const system = systems.find((one) => one.id === id);
     if (!system) return;
     const zone = snapshot.content('site', system.content.siteId)?.timeZone ?? 'UTC';
-    const readings = await client.fetchQuery({
-      queryKey: ['snapshot', 'readings', id],
-      queryFn: () => api.get<Stored<'reading'>[]>(`/readings?system=${id}`),
-    });
+    const readings = await client.fetchQuery(readingsOf('system', id));
     const lastOf = (parameter: ParameterId): number | null => {
       const channels = new Set(
         snapshot
@@ -54,14 +49,10 @@ export function FillFrom({
           .filter((one) => one.content.systemId === id && one.content.parameter === parameter)
           .map((one) => one.id),
       );
-      const last = readings
-        .filter((one) => channels.has(one.content.channelId) && one.content.quality === 'good')
-        .flatMap((one) => {
-          const at = instantOfWhen(one.content.when, zone);
-          return at === null ? [] : [{ at, value: one.content.value }];
-        })
-        .sort((a, b) => b.at - a.at)[0];
-      return last?.value ?? null;
+      const good = readings.filter(
+        ({ content }) => channels.has(content.channelId) && content.quality === 'good',
+      );
+      return latestFirst(good, zone)[0]?.reading.content.value ?? null;
     };
     const litres = litresOf(snapshot, id);
     const found: Record<string, unknown> = {};

@@ -1,3 +1,4 @@
+import { bareUnit } from '../../../core/calculators/define.ts';
 import { quantities, type QuantityId } from '../../../core/quantity/quantities.ts';
 
 /** Units of the registry that a person may have shown in another one: their quantity and its unit there. */
@@ -24,7 +25,7 @@ export interface Switchable {
 
 /** The units that a field can be shown in; null where there is only its own. */
 export function unitsOf(unit: string): Switchable | null {
-  const known = switchable[unit.split(/[ ,;(]/)[0] ?? unit];
+  const known = switchable[bareUnit(unit)];
   if (!known) return null;
   const [quantity, base] = known;
   const units: Readonly<Record<string, { label: string }>> = quantities[quantity].units;

@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import { dayOf } from '../../../core/time/day.ts';
 import { formatQuantity, toStored } from '../../../core/quantity/quantities.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
-import type { RecordContent, Stored } from '../../../contract/records.ts';
+import type { Stored } from '../../../contract/records.ts';
 import { useNow, useSetting, useSnapshot, useUnitReadings } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating } from '../../api/writing.tsx';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { latestFirst, typedReading } from '../../parts/readings.ts';
 import { unitFor } from '../../parts/units.ts';
 import { useSend } from '../../parts/useSend.ts';
 
@@ -51,27 +51,15 @@ function Meter({ channel, readings }: { channel: Stored<'channel'>; readings: St
   const today = dayOf(now, zone);
   const { quantity, name } = channel.content;
   const unit = quantity === 'length' ? 'm' : unitFor(quantity, setting);
-  const last = readings
-    .flatMap((reading) => {
-      const at = instantOfWhen(reading.content.when, zone);
-      return at === null ? [] : [{ reading, day: dayOf(at, zone), at }];
-    })
-    .sort((a, b) => b.at - a.at)
-    .slice(0, SHOWN);
+  const last = latestFirst(readings, zone).slice(0, SHOWN);
   const save = () => {
     if (value === null) return;
-    const content: RecordContent<'reading'> = {
+    const content = typedReading({
       channelId: channel.id,
       when: { kind: 'instant', at: new Date(now).toISOString() },
       value: toStored(quantity, value, unit),
-      below: false,
-      source: 'typed',
-      quality: 'good',
-      timing: null,
-      serviceId: null,
       whoId: here.id,
-      note: '',
-    };
+    });
     void send([creating('reading', content)], `${name}: ${formatQuantity(quantity, content.value, unit)}.`);
   };
   return (

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { formatQuantity, toStored } from '../../../core/quantity/quantities.ts';
 import { dayOf } from '../../../core/time/day.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
 import { useNow, useReadings, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating } from '../../api/writing.tsx';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { latestFirst, typedReading } from '../../parts/readings.ts';
 import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { useSend } from '../../parts/useSend.ts';
 
@@ -28,29 +28,17 @@ export function Feed({ systemId, zone }: { systemId: string; zone: string }) {
     .find((one) => one.content.systemId === systemId && one.content.measure === 'feed');
   const readings = useReadings(systemId).filter((one) => one.content.channelId === channel?.id);
   const today = dayOf(now, zone);
-  const lines = readings
-    .flatMap((reading) => {
-      const at = instantOfWhen(reading.content.when, zone);
-      return at === null ? [] : [{ reading, at, day: dayOf(at, zone) }];
-    })
-    .sort((a, b) => b.at - a.at)
-    .slice(0, SHOWN);
+  const lines = latestFirst(readings, zone).slice(0, SHOWN);
   const save = () => {
     if (value === null) return;
     const stored = toStored('feed', value, UNIT);
     const channelId = channel?.id ?? ids.id;
-    const content = {
+    const content = typedReading({
       channelId,
-      when: { kind: 'instant' as const, at: new Date(now).toISOString() },
+      when: { kind: 'instant', at: new Date(now).toISOString() },
       value: stored,
-      below: false,
-      source: 'typed' as const,
-      quality: 'good' as const,
-      timing: null,
-      serviceId: null,
       whoId: here.id,
-      note: '',
-    };
+    });
     void send(
       [
         ...(channel

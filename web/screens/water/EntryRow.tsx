@@ -9,6 +9,7 @@ import { usePersonHere } from '../../api/person.ts';
 import { creating, newIds, useWriting } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { typedReading } from '../../parts/readings.ts';
 import { DayField } from '../../parts/WhenField.tsx';
 import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
 import { bandWords, questionOf, readCell, verdictOf, type Column, type TestRow } from './tests.ts';
@@ -75,18 +76,18 @@ export function EntryRow({
           : [];
       return [
         ...channel,
-        creating('reading', {
-          channelId: ids.id,
-          when,
-          value: cell.stored,
-          below: cell.below,
-          source: 'typed',
-          quality: 'good',
-          timing,
-          serviceId: null,
-          whoId: here.id,
-          note,
-        }),
+        creating(
+          'reading',
+          typedReading({
+            channelId: ids.id,
+            when,
+            value: cell.stored,
+            below: cell.below,
+            timing,
+            whoId: here.id,
+            note,
+          }),
+        ),
       ];
     });
     try {
