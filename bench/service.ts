@@ -12,6 +12,7 @@ import { PlanDesk } from '../server/planning/planDesk.ts';
 import { openDatabases } from '../store/database.ts';
 import { KeptPlans } from '../store/keptPlans.ts';
 import { Store } from '../store/store.ts';
+import { print, spread } from './timings.ts';
 
 // One service in an installation of 10,000 jobs with ten services each: from the write until its new date is stored.
 // Baseline in the same run: the write alone, and planning everything anew.
@@ -39,12 +40,6 @@ const make = <K extends RecordKind>(kind: K, content: RecordContent<K>): Write =
   revisionId: uuid(),
   content,
 });
-const line = (name: string, text: string) => process.stdout.write(`${name.padEnd(66)} ${text}\n`);
-const figures = (times: number[]): string => {
-  const sorted = [...times].sort((a, b) => a - b);
-  const at = (share: number) => (sorted[Math.floor(share * (sorted.length - 1))] ?? 0).toFixed(1);
-  return `median ${at(0.5)} ms   min ${at(0)}   90 % ${at(0.9)}   max ${at(1)}`;
-};
 const serviceOf = (jobId: string, day: string): Write =>
   make('service', {
     jobId,
@@ -120,11 +115,11 @@ try {
   const { writes, jobIds } = installation();
   for (let from = 0; from < writes.length; from += CHUNK)
     await store.apply({ writes: writes.slice(from, from + CHUNK), who: 'bench', why: '' });
-  line(`made: ${jobIds.length} jobs, ${jobIds.length * CYCLES} services`, '');
+  print(`made: ${jobIds.length} jobs, ${jobIds.length * CYCLES} services`, '');
   let start = performance.now();
   await desk.plan();
   await desk.stored();
-  line('baseline: everything read, planned and stored anew', `${(performance.now() - start).toFixed(0)} ms`);
+  print('baseline: everything read, planned and stored anew', `${(performance.now() - start).toFixed(0)} ms`);
   const alone: number[] = [];
   const stored: number[] = [];
   for (let k = 0; k < SERVICES; k++) {
@@ -135,8 +130,8 @@ try {
     await desk.stored();
     stored.push(performance.now() - start);
   }
-  line('baseline: the service written, nothing planned', figures(alone));
-  line('a service written until its new date is stored', figures(stored));
+  print('baseline: the service written, nothing planned', spread(alone));
+  print('a service written until its new date is stored', spread(stored));
 } finally {
   await desk.stop();
   await databases.reader.destroy();

@@ -1,6 +1,6 @@
-import { performance } from 'node:perf_hooks';
 import { answerCase, learnPriors, prepareCase, type WearAnswer } from '../core/wear/wearCases.ts';
 import { housePriors } from '../core/wear/wearGrid.ts';
+import { print, runsOf, spread, timed } from './timings.ts';
 import { plainExposureAt, plainPosterior, plainSurvival } from './wear/plainWear.ts';
 import { simulate } from './wear/simulateLives.ts';
 
@@ -9,23 +9,12 @@ import { simulate } from './wear/simulateLives.ts';
 const JOBS = 10_000;
 const CYCLES = 10;
 const PLAINLY = 100;
-const print = (name: string, text: string) => process.stdout.write(`${name.padEnd(66)} ${text}\n`);
-const timed = <T>(work: () => T): [T, number] => {
-  const start = performance.now();
-  const result = work();
-  return [result, performance.now() - start];
-};
 
 const cases = simulate(7, JOBS / 16, [CYCLES]).map((one) => prepareCase(one.asked));
 const [learned, learning] = timed(() => learnPriors(cases));
 const answer = () =>
   cases.map((one, k): WearAnswer => answerCase(one, { sigma: learned.sigma, like: learned.like[k] ?? null }));
-answer();
-const runs = Array.from({ length: 5 }, () => timed(answer)[1]).sort((a, b) => a - b);
-print(
-  `${cases.length} jobs × ${CYCLES} cycles, window and date`,
-  `median ${(runs[2] ?? 0).toFixed(0)} ms   min ${(runs[0] ?? 0).toFixed(0)}   max ${(runs.at(-1) ?? 0).toFixed(0)}`,
-);
+print(`${cases.length} jobs × ${CYCLES} cycles, window and date`, spread(runsOf(5, answer)));
 print('the day’s σ and group priors of all of them', `${learning.toFixed(0)} ms`);
 
 const some = cases.filter((_, k) => k % Math.floor(cases.length / PLAINLY) === 0);

@@ -1,25 +1,17 @@
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../core/time/day.ts';
 import { instantAtOf, makePlan } from '../contract/plan.ts';
-import type { RecordContent, Stored } from '../contract/records.ts';
+import type { RecordContent } from '../contract/records.ts';
 import { catalogue } from '../core/catalogue/index.ts';
 import { Snapshot } from '../contract/snapshot.ts';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import { openTestStore } from '../store/testing/fixtures.ts';
 import { demoWrites } from './build.ts';
+import { demoRecords } from './records.ts';
 import { scenario } from './scenario.ts';
 
 const TODAY = '2026-11-25';
-const snapshotOf = (today: string) =>
-  Snapshot.of(
-    demoWrites(today).map((write): Stored => ({
-      kind: write.kind,
-      id: write.id,
-      version: 1,
-      deleted: false,
-      content: (write as { content: Stored['content'] }).content,
-    })),
-  );
+const snapshotOf = (today: string) => Snapshot.of(demoRecords(today));
 const plan = makePlan(snapshotOf(TODAY), instantAtOf(TODAY), TODAY).jobs;
 const row = (thing: string, action: string) =>
   plan.find((one) => one.thing === thing && one.action.startsWith(action)) ??

@@ -4,18 +4,12 @@ import { PlanState } from '../contract/planState.ts';
 import type { RecordKind, Stored } from '../contract/records.ts';
 import { Snapshot } from '../contract/snapshot.ts';
 import { addDays } from '../core/time/day.ts';
-import { demoWrites } from './build.ts';
+import { demoRecords } from './records.ts';
 
 // A plan kept up to date record by record must say what a plan made at once says: over the whole demo.
 
 const TODAY = '2026-11-25';
-const records = demoWrites(TODAY).map((write): Stored => ({
-  kind: write.kind,
-  id: write.id,
-  version: 1,
-  deleted: false,
-  content: (write as { content: Stored['content'] }).content,
-}));
+const records = demoRecords(TODAY);
 const evidence: ReadonlySet<RecordKind> = new Set<RecordKind>([
   'service',
   'look',

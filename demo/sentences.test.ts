@@ -1,25 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { instantAtOf } from '../contract/plan.ts';
 import { PlanState } from '../contract/planState.ts';
-import type { Stored } from '../contract/records.ts';
 import { Snapshot } from '../contract/snapshot.ts';
-import { demoWrites } from './build.ts';
+import { demoRecords } from './records.ts';
 
 // Every sentence that the demo's plan and its explanations show, read for numbers that stand alone.
 
 const TODAY = '2026-11-25';
-const state = new PlanState(
-  Snapshot.of(
-    demoWrites(TODAY).map((write): Stored => ({
-      kind: write.kind,
-      id: write.id,
-      version: 1,
-      deleted: false,
-      content: (write as { content: Stored['content'] }).content,
-    })),
-  ),
-  instantAtOf(TODAY),
-);
+const state = new PlanState(Snapshot.of(demoRecords(TODAY)), instantAtOf(TODAY));
 const rows = state.plan(TODAY).jobs;
 const explained = rows.flatMap((row) => state.explain(row.jobId) ?? []);
 
