@@ -252,7 +252,7 @@ function curvesOf(facts: JobFacts, context: PlanContext, age: JobAge): RuleCurve
 
 function withLook(curve: Curve, notDueInDays: number | null, dueInDays: number | null): Curve {
   if (dueInDays !== null) return (days) => (days < dueInDays - 1e-9 ? 1 : 0);
-  return notDueInDays === null ? curve : givenNotDueAt(curve, notDueInDays);
+  return givenNotDueAt(curve, notDueInDays);
 }
 
 /** Days from now → the local day at the site. Exact ages count exposure from the last service, rests included. */
@@ -302,7 +302,7 @@ function rulePlan(
   toDay: (inDays: number) => Day | null,
 ): RulePlan {
   const oldest = beginningOf(ages);
-  const alone = withLook(combine([curve], ages), curve.kind === 'wear' ? notDueLook : null, null);
+  const alone = givenNotDueAt(combine([curve], ages), curve.kind === 'wear' ? notDueLook : null);
   const day = (share: number) => toDay(daysUntilDue(alone, share, oldest));
   return {
     kind: curve.kind,

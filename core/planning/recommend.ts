@@ -1,12 +1,5 @@
 import type { LookFact } from '../rules/facts.ts';
-import {
-  beginningOf,
-  combine,
-  daysUntilDue,
-  FARTHEST_DAYS,
-  givenNotDueAt,
-  type Curve,
-} from '../rules/combine.ts';
+import { beginningOf, combine, daysUntilDue, FARTHEST_DAYS, givenNotDueAt } from '../rules/combine.ts';
 import type { PossibleAge } from '../rules/age.ts';
 import type { RuleCurve } from '../rules/evaluation.ts';
 import type { Lateness } from '../catalogue/types.ts';
@@ -46,7 +39,7 @@ export function recommend(facts: RecommendFacts): Recommendation {
   const oldest = beginningOf(ages);
   const dayFor = (some: readonly RuleCurve[]): number => {
     if (some.length === 0) return FARTHEST_DAYS;
-    const curve = conditioned(combine(some, ages), facts.lookedInDays);
+    const curve = givenNotDueAt(combine(some, ages), facts.lookedInDays);
     return daysUntilDue(curve, acceptedLateness(facts.costRatio), oldest);
   };
   const wear = curves.find((curve) => curve.reason.kind === 'wear');
@@ -69,10 +62,6 @@ export function recommend(facts: RecommendFacts): Recommendation {
   const spacing = LOOK_SPACING * (facts.likelyInDays + age);
   const look = facts.lookedInDays === null ? wearAlone : Math.max(wearAlone, facts.lookedInDays + spacing);
   return { inDays, lookInDays: wearAlone < floor && look < inDays ? look : null };
-}
-
-function conditioned(curve: Curve, lookedInDays: number | null): Curve {
-  return lookedInDays === null ? curve : givenNotDueAt(curve, lookedInDays);
 }
 
 /** The last look at or before now since the last service, if it found the job not due. */

@@ -48,8 +48,9 @@ function jointly(values: readonly number[], states: readonly CauseState[]): numb
   return sum;
 }
 
-/** What a look that found it not due adds: before it 1, after it the share of what was left. */
-export function givenNotDueAt(curve: Curve, lookInDays: number): Curve {
+/** What a look that found it not due adds: before it 1, after it the share of what was left; null: nobody looked. */
+export function givenNotDueAt(curve: Curve, lookInDays: number | null): Curve {
+  if (lookInDays === null) return curve;
   const left = curve(lookInDays);
   if (left < 1e-9) return curve;
   return (days) => (days <= lookInDays ? 1 : Math.min(1, curve(days) / left));

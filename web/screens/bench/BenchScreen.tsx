@@ -52,7 +52,7 @@ export function BenchScreen() {
       <div className={`benchscreen datum ${entry ? 'chosen' : ''}`}>
         <nav className="benchlist" aria-label="Calculators">
           <input
-            className="benchseek"
+            className="seek"
             type="search"
             aria-label="Find a calculator"
             placeholder="water change, SG, bulb…"

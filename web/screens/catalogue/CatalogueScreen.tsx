@@ -44,7 +44,7 @@ export function CatalogueScreen() {
       <div className="cataloguecols datum">
         <div>
           <input
-            className="catalogueseek"
+            className="seek"
             type="search"
             aria-label="Search the catalogue"
             placeholder="sock, bulb, RO…"

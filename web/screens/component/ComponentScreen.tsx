@@ -169,12 +169,7 @@ function JobPage({ row }: { row: PlanRow }) {
       <div className="rule" style={{ paddingTop: 8 }}>
         <RuleStrips row={row} nowText={clockIn(zone, now)} style={dateFormat} phone={phone} />
       </div>
-      <div
-        className="footcols"
-        style={{
-          gridTemplateColumns: phone ? 'minmax(0,1fr)' : 'minmax(0,1.5fr) minmax(0,1fr) minmax(0,0.9fr)',
-        }}
-      >
+      <div className="footcols jobcols">
         <section ref={box}>
           <h3>
             How long it lasts
@@ -232,12 +227,7 @@ function JobPage({ row }: { row: PlanRow }) {
           </p>
         </section>
       </div>
-      <div
-        className="footcols"
-        style={{
-          gridTemplateColumns: phone ? 'minmax(0,1fr)' : 'minmax(0,1.5fr) minmax(0,1fr) minmax(0,0.9fr)',
-        }}
-      >
+      <div className="footcols jobcols">
         <section>
           <h3>How it is done</h3>
           <ol style={{ margin: '4px 0', paddingLeft: 18 }}>
