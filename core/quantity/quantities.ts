@@ -29,7 +29,8 @@ export interface Quantity {
   units: Readonly<Record<string, Unit>>;
 }
 
-const scaled = (label: string, storedPerUnit: number, decimals: number): Unit => ({
+/** A unit that is so many stored ones. */
+export const scaled = (label: string, storedPerUnit: number, decimals: number): Unit => ({
   label,
   toStored: (shown) => shown * storedPerUnit,
   fromStored: (stored) => stored / storedPerUnit,
@@ -128,6 +129,16 @@ export const quantities = {
   concentration: { label: 'Concentration', stored: 'mg/L', units: { 'mg/L': scaled('mg/L', 1, 3) } },
   'dissolved-solids': { label: 'TDS', stored: 'ppm', units: { ppm: scaled('ppm', 1, 0) } },
   share: { label: 'Share', stored: '%', units: { '%': scaled('%', 1, 1) } },
+  hardness: {
+    label: 'General hardness',
+    stored: 'dGH',
+    units: {
+      dGH: scaled('dGH', 1, 1),
+      'mg/L CaCO3': scaled('mg/L CaCO₃', 1 / (MEQ_PER_DKH * CACO3_PER_EQ), 0),
+    },
+  },
+  potential: { label: 'Potential', stored: 'mV', units: { mV: scaled('mV', 1, 0) } },
+  dose: { label: 'Dose', stored: 'mL a day', units: { 'mL a day': scaled('mL a day', 1, 1) } },
   ph: { label: 'pH', stored: 'pH', units: { pH: scaled('pH', 1, 2) } },
 } as const satisfies Record<string, Quantity>;
 export type QuantityId = keyof typeof quantities;

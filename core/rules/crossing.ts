@@ -1,11 +1,8 @@
 import { median } from '../numeric/median.ts';
 import { robustTrend, type Point } from '../water/robustSlope.ts';
+import { FEWEST_FOR_TREND, trendLine, type TrendLine } from '../water/trendLine.ts';
 import { normalCdf } from '../wear/normal.ts';
 
-/** With fewer readings the trend is not known yet. */
-const FEWEST_FOR_TREND = 3;
-/** The line goes through the latest readings only: wear does not go straight for a year. */
-const LINE_READINGS = 8;
 /** How far apart the slopes of different cycles are when only one earlier cycle tells: a house default. */
 const LONE_SLOPE_SPREAD = 0.3;
 
@@ -43,7 +40,10 @@ export function crossing(
   const sign = limit.side === 'above' ? 1 : -1;
   if (sign * (latest.value - limit.value) > errorSd)
     return { survives: (days) => (days < latest.days ? 1 : 0), inDays: latest.days, trend: null };
-  const line = lineOf(points, errorSd) ?? lineOfEarlier(points, errorSd, earlierSlopes);
+  const fitted = trendLine(points, errorSd);
+  const line: Line | null = fitted
+    ? { ...fitted, from: 'readings' }
+    : lineOfEarlier(points, errorSd, earlierSlopes);
   if (!line || sign * line.perDay <= line.slopeError) return null;
   const toGo = (days: number) =>
     sign * (limit.value - line.levelAtLatest - line.perDay * (days - latest.days));
@@ -57,31 +57,7 @@ export function crossing(
   };
 }
 
-interface Line {
-  perDay: number;
-  levelAtLatest: number;
-  slopeError: number;
-  levelError: number;
-  readings: number;
-  from: 'readings' | 'earlier-cycles';
-}
-
-function lineOf(points: readonly Point[], errorSd: number): Line | null {
-  const recent = points.slice(-LINE_READINGS);
-  const [first, latest] = [recent[0], recent.at(-1)];
-  if (recent.length < FEWEST_FOR_TREND || !first || !latest || latest.days <= first.days) return null;
-  const trend = robustTrend(recent);
-  if (!trend) return null;
-  const error = Math.max(trend.residualSd, errorSd) / Math.sqrt(recent.length);
-  return {
-    perDay: trend.slopePerDay,
-    levelAtLatest: trend.intercept + trend.slopePerDay * latest.days,
-    slopeError: (2 * error) / (latest.days - first.days),
-    levelError: error,
-    readings: recent.length,
-    from: 'readings',
-  };
-}
+type Line = TrendLine & { from: 'readings' | 'earlier-cycles' };
 
 function lineOfEarlier(points: readonly Point[], errorSd: number, slopes: readonly number[]): Line | null {
   const latest = points.at(-1);

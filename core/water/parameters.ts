@@ -6,6 +6,8 @@ export interface MethodLimits {
   lowest: number;
   /** Standard deviation of the same water read twice. */
   repeatability: number;
+  /** The smallest difference it shows. */
+  step: number;
 }
 export interface Parameter {
   name: string;
@@ -17,6 +19,8 @@ export interface Parameter {
   possible: { from: number; to: number };
   /** Outside this a person is asked. */
   likely: { from: number; to: number };
+  /** From one test to the next it seldom changes by more than this, up or down; house default. */
+  usualFactor: number;
   /** Nutrients may not be judged by tests after a water change. */
   nutrient: boolean;
 }
@@ -27,90 +31,140 @@ export const parameters = {
     name: 'Temperature',
     quantity: 'temperature',
     decimals: 1,
-    method: { lowest: -2, repeatability: 0.2 },
+    method: { lowest: -2, repeatability: 0.2, step: 0.1 },
     possible: { from: -2, to: 45 },
     likely: { from: 4, to: 32 },
+    usualFactor: 1.25,
     nutrient: false,
   },
   salinity: {
     name: 'Salinity',
     quantity: 'salinity',
     decimals: 1,
-    method: { lowest: 0, repeatability: 0.4 },
+    method: { lowest: 0, repeatability: 0.4, step: 0.5 },
     possible: { from: 0, to: 42 },
     likely: { from: 0, to: 38 },
+    usualFactor: 1.2,
     nutrient: false,
   },
   ph: {
     name: 'pH',
     quantity: 'ph',
     decimals: 2,
-    method: { lowest: 0, repeatability: 0.1 },
+    method: { lowest: 0, repeatability: 0.1, step: 0.01 },
     possible: { from: 3, to: 11 },
     likely: { from: 5.5, to: 8.8 },
+    usualFactor: 1.1,
     nutrient: false,
   },
   alkalinity: {
     name: 'Alkalinity',
     quantity: 'alkalinity',
     decimals: 1,
-    method: { lowest: 0.3, repeatability: 0.2 },
+    method: { lowest: 0.3, repeatability: 0.2, step: 0.1 },
     possible: { from: 0, to: 40 },
     likely: { from: 1, to: 14 },
+    usualFactor: 1.6,
     nutrient: false,
   },
   calcium: {
     name: 'Calcium',
     quantity: 'concentration',
     decimals: 0,
-    method: { lowest: 10, repeatability: 8 },
+    method: { lowest: 10, repeatability: 8, step: 5 },
     possible: { from: 0, to: 1500 },
     likely: { from: 5, to: 560 },
+    usualFactor: 1.35,
     nutrient: false,
   },
   magnesium: {
     name: 'Magnesium',
     quantity: 'concentration',
     decimals: 0,
-    method: { lowest: 10, repeatability: 25 },
+    method: { lowest: 10, repeatability: 25, step: 10 },
     possible: { from: 0, to: 3000 },
     likely: { from: 1, to: 1700 },
+    usualFactor: 1.25,
     nutrient: false,
   },
   nitrate: {
     name: 'Nitrate',
     quantity: 'concentration',
     decimals: 1,
-    method: { lowest: 0.5, repeatability: 1 },
+    method: { lowest: 0.5, repeatability: 1, step: 1 },
     possible: { from: 0, to: 1000 },
     likely: { from: 0, to: 100 },
+    usualFactor: 3.5,
     nutrient: true,
   },
   phosphate: {
     name: 'Phosphate',
     quantity: 'concentration',
     decimals: 3,
-    method: { lowest: 0.02, repeatability: 0.01 },
+    method: { lowest: 0.02, repeatability: 0.01, step: 0.01 },
     possible: { from: 0, to: 50 },
     likely: { from: 0, to: 2 },
+    usualFactor: 4,
     nutrient: true,
   },
   ammonia: {
     name: 'Ammonia',
     quantity: 'concentration',
     decimals: 2,
-    method: { lowest: 0.05, repeatability: 0.03 },
+    method: { lowest: 0.05, repeatability: 0.03, step: 0.05 },
     possible: { from: 0, to: 100 },
     likely: { from: 0, to: 4 },
+    usualFactor: 6,
     nutrient: false,
   },
   nitrite: {
     name: 'Nitrite',
     quantity: 'concentration',
     decimals: 2,
-    method: { lowest: 0.02, repeatability: 0.02 },
+    method: { lowest: 0.02, repeatability: 0.02, step: 0.02 },
     possible: { from: 0, to: 100 },
     likely: { from: 0, to: 5 },
+    usualFactor: 6,
+    nutrient: false,
+  },
+  hardness: {
+    name: 'General hardness',
+    quantity: 'hardness',
+    decimals: 1,
+    method: { lowest: 0.5, repeatability: 0.5, step: 1 },
+    possible: { from: 0, to: 500 },
+    likely: { from: 0, to: 40 },
+    usualFactor: 2,
+    nutrient: false,
+  },
+  silicate: {
+    name: 'Silicate',
+    quantity: 'concentration',
+    decimals: 2,
+    method: { lowest: 0.05, repeatability: 0.05, step: 0.05 },
+    possible: { from: 0, to: 200 },
+    likely: { from: 0, to: 20 },
+    usualFactor: 4,
+    nutrient: true,
+  },
+  oxygen: {
+    name: 'Oxygen',
+    quantity: 'concentration',
+    decimals: 1,
+    method: { lowest: 0.1, repeatability: 0.2, step: 0.1 },
+    possible: { from: 0, to: 40 },
+    likely: { from: 3, to: 14 },
+    usualFactor: 1.6,
+    nutrient: false,
+  },
+  orp: {
+    name: 'ORP',
+    quantity: 'potential',
+    decimals: 0,
+    method: { lowest: -1000, repeatability: 15, step: 1 },
+    possible: { from: -1000, to: 1200 },
+    likely: { from: 50, to: 600 },
+    usualFactor: 2,
     nutrient: false,
   },
 } as const satisfies Record<string, Parameter>;

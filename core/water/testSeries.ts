@@ -1,0 +1,41 @@
+import type { Band, ParameterId } from './parameters.ts';
+import type { MethodLimits } from './parameters.ts';
+
+/** One test of one parameter, stored unit. Days from now, negative. */
+export interface TestPoint {
+  days: number;
+  value: number;
+  below: boolean;
+  timing: 'before' | 'after' | null;
+  /** Why its instrument is not to be trusted; null: no doubt. */
+  doubt: Doubt | null;
+}
+/** Why a reading is not to be acted upon. */
+export type Doubt =
+  | { kind: 'said' }
+  | { kind: 'kit-expired'; name: string; daysBeforeReading: number }
+  | { kind: 'calibration-overdue'; name: string; daysSince: number }
+  | { kind: 'disagrees-with-kit'; name: string; difference: number; daysSinceAgreed: number | null };
+
+/** A parameter of one system with the band in force and how it is measured. */
+export interface TestSeries {
+  parameter: ParameterId;
+  band: Band | null;
+  warnAtZero: boolean;
+  method: MethodLimits;
+  /** Oldest first. */
+  points: readonly TestPoint[];
+  /** Days from now of services that make it start anew (a new media charge), newest last; changes are not among them. */
+  resets: readonly number[];
+}
+
+/** Standard deviation of one reading: how well the method repeats, and that it shows only steps. */
+export function readingError({ repeatability, step }: MethodLimits): number {
+  return Math.hypot(repeatability, step / Math.sqrt(12));
+}
+
+/** A censored reading stands at half its limit: good enough for a median of slopes. */
+export const pointValue = ({ value, below }: TestPoint): number => (below ? value / 2 : value);
+
+/** What may be judged by: no doubt upon it, and not taken after a change, which thins what collects. */
+export const isJudged = (point: TestPoint): boolean => point.doubt === null && point.timing !== 'after';
