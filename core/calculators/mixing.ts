@@ -1,3 +1,4 @@
+import { afterChanges } from '../water/dilution.ts';
 import { calculator, fraction, num, out } from './define.ts';
 import { Refusal } from '../errors.ts';
 import { salinityExchangeLitres } from '../water/salinityExchange.ts';
@@ -42,7 +43,7 @@ export const mixingCalculators = [
     formula: 'C = Cs + (C₀ − Cs)(1 − f)ⁿ',
     source: MASS,
     words: ['nitrate', 'dilution'],
-    run: (v) => ({ C: v.source + (v.C0 - v.source) * (1 - v.fraction) ** v.n }),
+    run: (v) => ({ C: afterChanges(v.C0, v.source, v.fraction, v.n) }),
   }),
   calculator({
     id: 'change-to-target',

@@ -1,3 +1,4 @@
+import type { ExportWay } from '../water/exportWays.ts';
 import { parameters, type Band, type ParameterId } from '../water/parameters.ts';
 import type { LifeRange } from '../wear/wearGrid.ts';
 import { days, weeks } from './define.ts';
@@ -19,6 +20,8 @@ export interface Programme {
   ranges: Readonly<Record<string, LifeRange>>;
   /** No measurable nitrate or phosphate is a warning here. */
   warnAtZero: boolean;
+  /** Which way a nutrient that is too high is brought down, the first choice first. */
+  exportOrder: readonly ExportWay[];
 }
 
 const between = (lo: number, hi: number): Band => ({ lo, hi });
@@ -48,6 +51,7 @@ export const programmes: readonly Programme[] = [
     name: 'Ultra-low nutrient',
     water: 'salt',
     warnAtZero: true,
+    exportOrder: ['change', 'media', 'feed-less', 'harvest'],
     who: 'Keepers of pale, fast-growing stony corals who test often and feed the corals directly.',
     bands: {
       ...never,
@@ -73,6 +77,7 @@ export const programmes: readonly Programme[] = [
     name: 'Balanced mixed reef',
     water: 'salt',
     warnAtZero: true,
+    exportOrder: ['change', 'media', 'feed-less', 'harvest'],
     who: 'Keepers of mixed corals and fish who want room for error.',
     bands: {
       ...never,
@@ -98,6 +103,7 @@ export const programmes: readonly Programme[] = [
     name: 'Algae export',
     water: 'salt',
     warnAtZero: true,
+    exportOrder: ['harvest', 'feed-less', 'change'],
     who: 'Keepers who let algae take the nutrients out and change water only when needed.',
     bands: {
       ...never,
@@ -117,6 +123,7 @@ export const programmes: readonly Programme[] = [
     name: 'Fresh water, tannin-stained',
     water: 'fresh',
     warnAtZero: false,
+    exportOrder: ['change', 'feed-less'],
     who: 'Keepers of warm, soft, brown water.',
     bands: { ...never, nitrate: atMost(40), temperature: between(24, 28), salinity: atMost(0.5) },
     tests: freshTests,
@@ -127,6 +134,7 @@ export const programmes: readonly Programme[] = [
     name: 'Cool fresh water',
     water: 'fresh',
     warnAtZero: false,
+    exportOrder: ['change', 'feed-less'],
     who: 'Keepers of axolotls and other cool-water animals (temperatures from memory).',
     bands: { ...never, temperature: between(14, 18) },
     tests: freshTests,
@@ -137,6 +145,7 @@ export const programmes: readonly Programme[] = [
     name: 'Brackish',
     water: 'brackish',
     warnAtZero: false,
+    exportOrder: ['change', 'harvest', 'feed-less'],
     who: 'Mangroves and animals of river mouths (figures from memory).',
     bands: { ...never, temperature: between(24, 27), salinity: between(10, 20) },
     tests: { salinity: weekly, nitrate: weekly, temperature: weekly },
@@ -148,6 +157,7 @@ export const programmes: readonly Programme[] = [
     name: 'Flow-through native',
     water: 'salt',
     warnAtZero: false,
+    exportOrder: ['change', 'feed-less'],
     who: 'Plants on a natural source: the water comes and goes, and the source decides.',
     bands: {
       ...never,
@@ -165,6 +175,7 @@ export const programmes: readonly Programme[] = [
     name: 'Cold sea',
     water: 'salt',
     warnAtZero: false,
+    exportOrder: ['change', 'media', 'feed-less'],
     who: 'Kelp and cold-water animals (temperatures from memory).',
     bands: { ...never, temperature: between(10, 14) },
     tests: { temperature: weekly, salinity: weekly, ammonia: weekly },
@@ -175,6 +186,7 @@ export const programmes: readonly Programme[] = [
     name: 'Jellyfish',
     water: 'salt',
     warnAtZero: false,
+    exportOrder: ['change', 'feed-less', 'media'],
     who: 'Keepers of jellyfish: no bubbles, gentle flow (temperatures from memory).',
     bands: { ...never, temperature: between(20, 25), salinity: between(33, 35.5) },
     tests: { salinity: weekly, nitrate: weekly, ammonia: weekly },

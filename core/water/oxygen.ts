@@ -17,4 +17,5 @@ export function pressureFactor(temperatureC: number, pressureKpa: number): numbe
 }
 
 /** Air pressure at a height in metres above the sea, kPa. @source ISO 2533 (standard atmosphere) */
-export const airPressureKpa = (heightM: number): number => ONE_ATM_KPA * (1 - 2.25577e-5 * heightM) ** 5.25588;
+export const airPressureKpa = (heightM: number): number =>
+  ONE_ATM_KPA * (1 - 2.25577e-5 * heightM) ** 5.25588;

@@ -2,7 +2,12 @@ import { Refusal } from '../errors.ts';
 import { molarMass } from '../quantity/constants.ts';
 import { quantities, scaled, type Unit } from '../quantity/quantities.ts';
 import { parameters, type ParameterId } from './parameters.ts';
-import { ratioFromSalinity, salinityWithExtension, STANDARD_CONDUCTIVITY, T68_PER_T90 } from './practicalSalinity.ts';
+import {
+  ratioFromSalinity,
+  salinityWithExtension,
+  STANDARD_CONDUCTIVITY,
+  T68_PER_T90,
+} from './practicalSalinity.ts';
 import { densityLimits, seawaterDensityKgM3 } from './seawaterDensity.ts';
 import { bisect } from '../numeric/bisect.ts';
 import { requireWithin } from '../errors.ts';

@@ -74,14 +74,19 @@ export function slipOf(
     expected === null || value <= 0 ? Number.POSITIVE_INFINITY : Math.abs(Math.log(value / expected));
   const rare = read === null || read < likely.from || read > likely.to;
   const far =
-    read !== null && read > 0 && last !== null && last > 0 && Math.abs(Math.log(read / last)) > Math.log(usualFactor);
+    read !== null &&
+    read > 0 &&
+    last !== null &&
+    last > 0 &&
+    Math.abs(Math.log(read / last)) > Math.log(usualFactor);
   if (!rare && !far) return null;
   const distance = read === null ? Number.POSITIVE_INFINITY : away(read);
   const best = candidates(parameter, shown, unit, context)
     .map((one) => ({ ...one, away: one.moveTo ? 0 : away(one.meant) }))
     .filter(
       (one) =>
-        one.away < NEARER * distance && (one.away < Math.log(usualFactor) || (expected === null && one.meant > 0)),
+        one.away < NEARER * distance &&
+        (one.away < Math.log(usualFactor) || (expected === null && one.meant > 0)),
     )
     .sort((a, b) => a.away - b.away)[0];
   if (best) return { ...slip, kind: best.kind, meant: best.meant, unit: best.unit, moveTo: best.moveTo };
@@ -93,7 +98,8 @@ function candidates(parameter: ParameterId, shown: number, unit: string, context
   const found: Candidate[] = [];
   const add = (kind: SlipKind, meant: number | null, other: string | null = null): void => {
     const can = possible(parameter, meant);
-    if (can === null || can < parameters[parameter].likely.from || can > parameters[parameter].likely.to) return;
+    if (can === null || can < parameters[parameter].likely.from || can > parameters[parameter].likely.to)
+      return;
     found.push({ kind, meant: can, unit: other, moveTo: null });
   };
   if (context.thousands) add('thousands', stored(parameter, clean(shown * 1000), unit));

@@ -39,3 +39,5 @@ export const pointValue = ({ value, below }: TestPoint): number => (below ? valu
 
 /** What may be judged by: no doubt upon it, and not taken after a change, which thins what collects. */
 export const isJudged = (point: TestPoint): boolean => point.doubt === null && point.timing !== 'after';
+/** Drift begins with the test right after a change. */
+export const isJudgedOrAfter = (point: TestPoint): boolean => point.doubt === null;

@@ -1,6 +1,13 @@
 import { median } from '../numeric/median.ts';
 import { isStripped, judge, type ParameterId, type Verdict } from './parameters.ts';
-import { isJudged, pointValue, readingError, type Doubt, type TestPoint, type TestSeries } from './testSeries.ts';
+import {
+  isJudged,
+  pointValue,
+  readingError,
+  type Doubt,
+  type TestPoint,
+  type TestSeries,
+} from './testSeries.ts';
 import { trendLine, FEWEST_FOR_TREND } from './trendLine.ts';
 
 /** How it goes since the last service that concerns it; per week, stored unit. */
@@ -67,7 +74,9 @@ export function verdictOf(series: TestSeries): ParameterVerdict {
         : judge(latest.value, latest.below, band, method.repeatability);
   const since = series.resets.at(-1) ?? Number.NEGATIVE_INFINITY;
   const line = trendLine(
-    judged.filter((point) => point.days > since).map((point) => ({ days: point.days, value: pointValue(point) })),
+    judged
+      .filter((point) => point.days > since)
+      .map((point) => ({ days: point.days, value: pointValue(point) })),
     error,
   );
   const trend = trendOf(line, judged.filter((point) => point.days > since).length);
@@ -142,6 +151,7 @@ function weekOf(judged: readonly TestPoint[], error: number): WeekChange | null 
     change: last.change,
     withinError: Math.abs(last.change) < TWO_READINGS * error,
     usual,
-    unusual: usual !== null && Math.abs(last.change - usual) > TWO_READINGS * Math.max(spread / Math.SQRT2, error),
+    unusual:
+      usual !== null && Math.abs(last.change - usual) > TWO_READINGS * Math.max(spread / Math.SQRT2, error),
   };
 }
