@@ -6,6 +6,7 @@ import { checkCommand } from './commands/check.ts';
 import { demoCommand } from './commands/demo.ts';
 import { exportCommand } from './commands/export.ts';
 import { importCommand } from './commands/import.ts';
+import { importCsvCommand } from './commands/importCsv.ts';
 import { planCommand } from './commands/plan.ts';
 import { restoreCommand } from './commands/restore.ts';
 import { serveCommand } from './commands/serve.ts';
@@ -22,6 +23,7 @@ for (const add of [
   planCommand,
   exportCommand,
   importCommand,
+  importCsvCommand,
   backupCommand,
   restoreCommand,
   checkCommand,

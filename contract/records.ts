@@ -7,6 +7,7 @@ import { pathPlaces } from '../core/catalogue/types.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { foundGrades } from '../core/wear/found.ts';
 import { EquipmentKind, JobDefinition, JobOverrides } from './definitions.ts';
+import { ImportMapping } from './imports/mapping.ts';
 import { choice, day, flag, id, ids, instant, name, number, text, When, zone } from './fields.ts';
 
 // Every kind of record, its contents, and which other records it points to. One table; a new kind is a new entry.
@@ -30,6 +31,8 @@ const Site = v.strictObject({
       minutes: nullable(number('Minutes per visit', 1, 1440, 'min')),
     }),
   ),
+  /** Above the sea: water holds less oxygen there; absent: 0. */
+  heightM: v.optional(nullable(number('The height above the sea', -500, 6000, 'm'))),
 });
 
 const Person = v.strictObject({ name: name('The name') });
@@ -176,6 +179,12 @@ const Channel = v.pipe(
     parameter: v.optional(v.picklist(parameterIds)),
     /** Which reading of a unit it is, for rules that follow it. */
     measure: v.optional(v.picklist(measureIds)),
+    /** The unit it is typed and shown in, as printed on the kit; absent: the person's. */
+    unit: v.optional(nullable(name('The unit', 40))),
+    /** What it is read with, unless a reading says otherwise. */
+    methodId: v.optional(nullable(id('The kit or instrument'))),
+    /** What is dosed, where it is a dose. */
+    solutionId: v.optional(nullable(id('The solution'))),
   }),
   v.check(
     (channel) => (channel.componentId === null) !== (channel.systemId === null),
@@ -196,6 +205,56 @@ const Reading = v.strictObject({
   serviceId: nullable(id('The service')),
   whoId: nullable(id('Who read it')),
   note: text('The note'),
+  /** What it was read with; absent: as its channel says. */
+  methodId: v.optional(nullable(id('The kit or instrument'))),
+  /** All readings of the same water where it was read again; the value is their median. */
+  repeats: v.optional(v.pipe(v.array(number('A reading', -1e9, 1e9, '')), v.maxLength(20))),
+  /** Written as about so much. */
+  rough: v.optional(flag('Roughly')),
+});
+
+/** What a parameter is read with: a kit with its batch, a probe, a laboratory. Figures in the parameter's stored unit. */
+const Method = v.strictObject({
+  name: name('The name of the kit or instrument'),
+  parameter: v.picklist(parameterIds, 'Say what it reads.'),
+  kind: choice('Kit, probe or laboratory', ['kit', 'probe', 'laboratory']),
+  /** The piece of equipment it is, whose calibrations count. */
+  componentId: nullable(id('The probe')),
+  /** As printed on it. */
+  unit: name('The unit', 40),
+  step: number('The smallest step', 0, 1e6, ''),
+  lowest: number('The lowest reading', -1000, 1e6, ''),
+  repeatability: number('How well it repeats', 0, 1e6, ''),
+  /** What one drop or one mL of titrant counts, in `unit`. */
+  titration: nullable(
+    v.strictObject({
+      per: choice('Drops or mL', ['drop', 'mL']),
+      factor: number('What one drop or mL counts', 1e-6, 1e6, ''),
+    }),
+  ),
+  batch: text('The batch', 120),
+  expires: nullable(day('The expiry date')),
+  note: text('The note'),
+});
+
+/** A dosing solution of the person's own for one system. */
+const Solution = v.strictObject({
+  systemId: id('The system'),
+  parameter: v.picklist(parameterIds, 'Say what it raises.'),
+  name: name('The name of the solution'),
+  /** What one mL brings into one litre, in the parameter's stored unit. */
+  perMl: number('What one mL brings into one litre', 1e-6, 1e6, ''),
+  note: text('The note'),
+});
+
+/** A file that was read in; its records say so in their history. */
+const Import = v.strictObject({
+  fileName: name('The name of the file', 300),
+  sha256: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'The file’s checksum is not one.')),
+  mapping: name('The mapping', 120),
+  added: number('Records added', 0, 1e9, ''),
+  skipped: number('Rows skipped', 0, 1e9, ''),
+  refused: number('Rows refused', 0, 1e9, ''),
 });
 
 const Picture = v.strictObject({
@@ -254,6 +313,10 @@ export const recordSchemas = {
   channel: Channel,
   reading: Reading,
   picture: Picture,
+  method: Method,
+  solution: Solution,
+  import: Import,
+  'import-mapping': ImportMapping,
   'own-kind': EquipmentKind,
   setting: Setting,
 } as const;
@@ -294,6 +357,10 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   person: {},
   setting: {},
   picture: {},
+  import: {},
+  'import-mapping': {},
+  method: { componentId: 'component' },
+  solution: { systemId: 'system' },
   'own-kind': {},
   system: { siteId: 'site' },
   vessel: { systemId: 'system' },
@@ -304,8 +371,8 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   look: { jobId: 'job', whoId: 'person', pictureIds: 'picture' },
   skip: { jobId: 'job', whoId: 'person' },
   event: { siteId: 'site', systemId: 'system', componentId: 'component', whoId: 'person' },
-  channel: { componentId: 'component', systemId: 'system' },
-  reading: { channelId: 'channel', serviceId: 'service', whoId: 'person' },
+  channel: { componentId: 'component', systemId: 'system', methodId: 'method', solutionId: 'solution' },
+  reading: { channelId: 'channel', serviceId: 'service', whoId: 'person', methodId: 'method' },
 };
 
 /** How a kind is called in sentences. */
@@ -324,6 +391,10 @@ export const kindWords: Record<RecordKind, string> = {
   channel: 'channel',
   reading: 'reading',
   picture: 'picture',
+  method: 'kit or instrument',
+  solution: 'solution',
+  import: 'import',
+  'import-mapping': 'import mapping',
   'own-kind': 'kind of equipment',
   setting: 'settings',
 };

@@ -9,6 +9,7 @@ import { errorBorder, HttpProblem } from './errorBorder.ts';
 import { loopbackGuard } from './loopbackGuard.ts';
 import { calculatorRoutes } from './routes/calculators.ts';
 import { archiveRoutes } from './routes/archive.ts';
+import { importRoutes } from './routes/imports.ts';
 import { changeRoutes } from './routes/changes.ts';
 import { pictureRoutes } from './routes/pictures.ts';
 import { planRoutes } from './routes/plan.ts';
@@ -68,6 +69,7 @@ export function buildApp(parts: AppParts): Express {
     changeRoutes(store, desk),
     pictureRoutes(store, dataDir),
     archiveRoutes(store, databases, dataDir, now),
+    importRoutes(store, databases),
   );
   api.use((req) => {
     throw new HttpProblem(404, 'Not found', `There is nothing at ${req.originalUrl}.`);

@@ -347,28 +347,7 @@ describe('backup, restore, lock, migration', () => {
     await again.writer.destroy();
   });
   test('older data is migrated after a copy', async () => {
-    await one.databases.writer.query('DELETE FROM migrations');
-    for (const kind of [
-      'reading',
-      'skip',
-      'look',
-      'service',
-      'component',
-      'station',
-      'vessel',
-      'system',
-      'site',
-      'person',
-      'picture',
-      'own_kind',
-      'setting',
-      'job',
-      'event',
-      'channel',
-    ])
-      await one.databases.writer.query(`DROP TABLE record_${kind}`);
-    for (const table of ['revision', 'kept_plan', 'kept_plan_row'])
-      await one.databases.writer.query(`DROP TABLE ${table}`);
+    await one.databases.writer.undoLastMigration({ transaction: 'each' });
     const again = await openDatabases(one.dataDir, 'before.sqlite');
     expect(again.copyBeforeMigration).toBe(join(one.dataDir, 'backups', 'before.sqlite'));
     expect(

@@ -6,15 +6,17 @@ export interface SlipStyle {
   show: (parameter: ParameterId, value: number) => string;
   /** What a unit is called. */
   unitLabel: (parameter: ParameterId, unit: string) => string;
-  /** As it was typed. */
+  /** As it was typed, without a unit, and the unit of its column. */
   typed: string;
+  columnUnit: string;
 }
 
 /** One sentence that asks, with the likely intended value where there is one. */
-export function slipWord(slip: Slip, { show, unitLabel, typed }: SlipStyle): string {
+export function slipWord(slip: Slip, { show, unitLabel, typed, columnUnit }: SlipStyle): string {
   const { parameter, meant, moveTo, unit, last } = slip;
   const name = parameters[parameter].name;
-  const now = slip.read === null ? `${name} cannot be ${typed}` : `${name} ${show(parameter, slip.read)}`;
+  const now =
+    slip.read === null ? `${name} cannot be ${typed} ${columnUnit}` : `${name} ${show(parameter, slip.read)}`;
   const before = last === null ? '' : `; last time ${show(parameter, last)}`;
   if (slip.kind === 'rare') return `${now} is rare${before}. Is it right?`;
   if (slip.kind === 'far-from-last' && last !== null)

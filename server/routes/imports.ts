@@ -1,0 +1,56 @@
+import multer from 'multer';
+import { Router, type Request } from 'express';
+import * as v from 'valibot';
+import { ImportMapping } from '../../contract/imports/mapping.ts';
+import type { Databases } from '../../store/database.ts';
+import { previewImport, takeBackImport, writeImport, type ImportRequest } from '../../store/imports.ts';
+import { StoreProblem } from '../../store/problems.ts';
+import type { Store } from '../../store/store.ts';
+
+const LARGEST_FILE_BYTES = 64 * 1024 ** 2;
+const upload = multer({
+  storage: multer.memoryStorage(),
+  limits: { fileSize: LARGEST_FILE_BYTES, files: 1 },
+  defParamCharset: 'utf8',
+});
+const Json = <T extends v.GenericSchema>(schema: T, what: string) =>
+  v.pipe(v.string(), v.parseJson(undefined, `${what} is not readable.`), schema);
+const Fields = v.object({
+  systemId: v.pipe(
+    v.string('Say which system the file belongs to.'),
+    v.uuid('Say which system the file belongs to.'),
+  ),
+  mapping: v.optional(Json(v.nullable(ImportMapping), 'The mapping'), 'null'),
+  answers: v.optional(Json(v.record(v.string(), v.string()), 'The answers'), '{}'),
+  remember: v.optional(v.picklist(['true', 'false']), 'false'),
+  who: v.optional(v.pipe(v.string(), v.maxLength(120)), ''),
+});
+
+function requestOf(req: Request): { request: ImportRequest; remember: boolean; who: string } {
+  if (!req.file) throw StoreProblem.invalid([{ pointer: '/file', detail: 'No file was sent.' }]);
+  const { systemId, mapping, answers, remember, who } = v.parse(Fields, req.body);
+  return {
+    request: { bytes: req.file.buffer, fileName: req.file.originalname, systemId, mapping, answers },
+    remember: remember === 'true',
+    who,
+  };
+}
+
+/** Files people keep: looked at first, then read in as one step that can be taken back. */
+export function importRoutes(store: Store, databases: Databases): Router {
+  const router = Router();
+  router.post('/import-csv/preview', upload.single('file'), async (req, res) => {
+    res.json(await previewImport(store, requestOf(req).request));
+  });
+  router.post('/import-csv', upload.single('file'), async (req, res) => {
+    const { request, remember, who } = requestOf(req);
+    res.status(201).json(await writeImport(store, request, remember, who));
+  });
+  router.post('/imports/:id/take-back', async (req, res) => {
+    const { who } = v.parse(v.object({ who: v.optional(v.string(), '') }), req.body ?? {});
+    res.json(
+      await takeBackImport(store, databases, v.parse(v.pipe(v.string(), v.uuid()), req.params.id), who),
+    );
+  });
+  return router;
+}

@@ -1,0 +1,173 @@
+import { v7 as uuid } from 'uuid';
+import * as v from 'valibot';
+import { againstKnown, type CheckedDraft } from '../contract/imports/againstKnown.ts';
+import type { Answers } from '../contract/imports/draft.ts';
+import { importWrites, whyOfImport } from '../contract/imports/importWrites.ts';
+import { ImportMapping } from '../contract/imports/mapping.ts';
+import { previewOf, type ImportPreview, type ImportReport } from '../contract/imports/preview.ts';
+import { proposeMapping, savedMapping, signatureOf, headsOf } from '../contract/imports/propose.ts';
+import { readRows } from '../contract/imports/readRows.ts';
+import { readTable, type Table } from '../contract/imports/table.ts';
+import type { Snapshot } from '../contract/snapshot.ts';
+import type { Write } from '../contract/work.ts';
+import { decodeText } from './decodeText.ts';
+import { StoreProblem } from './problems.ts';
+import { recordEntities, revisionEntity } from './rows.ts';
+import { sha256, type Store } from './store.ts';
+import type { Databases } from './database.ts';
+
+/** A file to be read in, and what was said about it. */
+export interface ImportRequest {
+  bytes: Buffer;
+  fileName: string;
+  systemId: string;
+  /** null: a saved one for this head, else a first guess. */
+  mapping: ImportMapping | null;
+  answers: Answers;
+}
+interface Read {
+  table: Table;
+  encoding: string;
+  mapping: ImportMapping;
+  saved: boolean;
+  draft: CheckedDraft;
+}
+
+function read(request: ImportRequest, snapshot: Snapshot): Read {
+  const { text, encoding } = decodeText(request.bytes, request.mapping?.encoding ?? null);
+  const table = readTable(text, request.mapping?.delimiter ?? null);
+  if (table.rows.every((row) => row.every((cell) => cell === '')))
+    throw StoreProblem.invalid([{ pointer: '/file', detail: 'The file holds no rows.' }]);
+  const saved = request.mapping ? null : savedMapping(table, snapshot);
+  const mapping =
+    request.mapping ?? saved ?? proposeMapping(table, request.systemId, snapshot, request.fileName);
+  const draft = againstKnown(
+    readRows(table, mapping, snapshot, request.answers),
+    snapshot,
+    mapping.source,
+    request.answers,
+  );
+  return { table, encoding, mapping, saved: saved !== null, draft };
+}
+
+/** What a file would bring. Writes nothing. */
+export async function previewImport(store: Store, request: ImportRequest): Promise<ImportPreview> {
+  const { table, encoding, mapping, saved, draft } = read(request, await store.snapshot());
+  return previewOf({ encoding, delimiter: table.delimiter, mapping, saved }, table.rows, draft);
+}
+
+/**
+ * Reads a file in, as one unit of work: what is asked and not answered is left out, the rest is written.
+ * @param remember keeps the mapping for the next file with this head
+ */
+export async function writeImport(
+  store: Store,
+  request: ImportRequest,
+  remember: boolean,
+  who: string,
+): Promise<ImportReport> {
+  const snapshot = await store.snapshot();
+  const { table, mapping, draft } = read(request, snapshot);
+  const added = draft.readings.length + draft.services.length + draft.notes.length;
+  const importId = added + draft.replacements.length > 0 ? uuid() : null;
+  const writes: Write[] = importId
+    ? importWrites(
+        draft,
+        mapping,
+        { name: request.fileName, sha256: sha256(request.bytes) },
+        snapshot,
+        importId,
+        () => uuid(),
+      )
+    : [];
+  if (remember) writes.push(...rememberMapping(mapping, table, snapshot));
+  if (writes.length > 0) await store.apply({ writes, why: importId ? whyOfImport(importId) : '', who });
+  return {
+    importId,
+    added,
+    replaced: draft.replacements.length,
+    skipped: draft.skipped,
+    refused: draft.refused,
+    flagged: draft.flagged,
+    questions: draft.questions,
+  };
+}
+
+/** One mapping for a head: the newest one stands. */
+function rememberMapping(mapping: ImportMapping, table: Table, snapshot: Snapshot): Write[] {
+  const content = { ...mapping, signature: signatureOf(headsOf(table.rows, mapping)) };
+  const known = snapshot.all('import-mapping').find((one) => one.content.signature === content.signature);
+  if (!known) return [{ op: 'create', kind: 'import-mapping', id: uuid(), revisionId: uuid(), content }];
+  return v.safeParse(ImportMapping, content).success &&
+    JSON.stringify(known.content) !== JSON.stringify(content)
+    ? [
+        {
+          op: 'revise',
+          kind: 'import-mapping',
+          id: known.id,
+          revisionId: uuid(),
+          baseVersion: known.version,
+          content,
+        },
+      ]
+    : [];
+}
+
+/** What could not be taken back, since somebody changed it after the import. */
+export interface TakenBack {
+  deleted: number;
+  changedSince: number;
+}
+
+/** Takes an import back in one step: what it made goes, what it corrected gets its old text; later changes stay. */
+export async function takeBackImport(
+  store: Store,
+  databases: Databases,
+  importId: string,
+  who: string,
+): Promise<TakenBack> {
+  await store.get('import', importId);
+  const made = await databases.reader
+    .getRepository(revisionEntity)
+    .createQueryBuilder('revision')
+    .where("revision.why = :why AND revision.why LIKE 'import:%'", { why: whyOfImport(importId) })
+    .getMany();
+  const writes: Write[] = [];
+  let changedSince = 0;
+  const snapshot = await store.snapshot();
+  for (const revision of made) {
+    const kind = revision.kind as keyof typeof recordEntities;
+    if (kind === 'import-mapping') continue;
+    const now = snapshot.get(kind, revision.recordId);
+    if (!now) continue;
+    if (now.version !== revision.version) {
+      changedSince++;
+      continue;
+    }
+    if (revision.version === 1)
+      writes.push({ op: 'delete', kind, id: now.id, revisionId: uuid(), baseVersion: now.version });
+    else {
+      const before = (await store.revisions(kind, now.id)).find(
+        (one) => one.version === revision.version - 1,
+      );
+      if (before)
+        writes.push({
+          op: 'revise',
+          kind,
+          id: now.id,
+          revisionId: uuid(),
+          baseVersion: now.version,
+          content: before.content,
+        });
+    }
+  }
+  const left = writes.filter((write) => !(write.kind === 'channel' && isRead(write.id, writes, snapshot)));
+  if (left.length > 0) await store.apply({ writes: left, why: 'import taken back', who });
+  return { deleted: left.filter((write) => write.kind !== 'channel').length, changedSince };
+}
+
+/** Whether other readings stand in a channel: then it stays. */
+function isRead(channelId: string, writes: readonly Write[], snapshot: Snapshot): boolean {
+  const going = new Set(writes.map((write) => write.id));
+  return snapshot.all('reading').some((one) => one.content.channelId === channelId && !going.has(one.id));
+}
