@@ -107,6 +107,7 @@ export const JobDefinition = v.pipe(
       v.strictObject({ what: name('What is shut', 200), provedBy: name('How it is proved running', 300) }),
     ),
     tests: v.optional(v.picklist(parameterIds)),
+    takesOut: v.optional(v.array(v.picklist(parameterIds))),
     announces: v.optional(v.array(v.picklist(eventKinds))),
     biological: v.optional(flag('Biological')),
     largeMechanical: v.optional(flag('Large mechanical clean')),

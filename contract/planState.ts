@@ -248,10 +248,19 @@ export class PlanState {
           this.onTarget(one),
         ),
       onTarget: (id) => this.onTarget(id),
+      measuredBy: (jobId) => this.measuredBy(jobId),
       everywhere: () => [...this.maker.structure().placed.keys()],
       component: (id) => this.snapshot.content('component', id),
       channel: (id) => this.snapshot.content('channel', id),
     });
+  }
+  /** The jobs of the water that a job's unit measures, where it is somebody's instrument. */
+  private measuredBy(jobId: string): string[] {
+    const componentId = this.maker.structure().placed.get(jobId)?.job.content.componentId ?? null;
+    if (componentId === null) return [];
+    const measures = this.snapshot.all('method').some((one) => one.content.componentId === componentId);
+    const systemIds = this.snapshot.content('component', componentId)?.systemIds ?? [];
+    return measures ? systemIds.flatMap((id) => this.jobsOfSystem.get(id) ?? []) : [];
   }
   private onTarget(id: string): string[] {
     return this.index.on('jobsOfTarget', id).map((job) => job.id);

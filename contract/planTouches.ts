@@ -8,6 +8,8 @@ export interface Ties {
   /** Of a component and its parts. */
   onComponent: (componentId: string) => readonly string[];
   onTarget: (id: string) => readonly string[];
+  /** On the water that a job's unit measures, where it is an instrument. */
+  measuredBy: (jobId: string) => readonly string[];
   everywhere: () => readonly string[];
   component: (id: string) => RecordContent<'component'> | undefined;
   channel: (id: string) => RecordContent<'channel'> | undefined;
@@ -31,7 +33,8 @@ function ofChannel(
 
 /** Which jobs a record of each kind is evidence for, or defines. People and pictures move no date. */
 const touches: Touches = {
-  service: ofJob,
+  // a calibration tells of the readings of its probe
+  service: ({ jobId }, ties) => [jobId, ...ties.measuredBy(jobId)],
   look: ofJob,
   skip: ofJob,
   reading: ({ channelId }, ties) => {
@@ -49,6 +52,7 @@ const touches: Touches = {
   vessel: ({ systemId }, ties) => ties.onSystem(systemId),
   system: (_, ties, id) => ties.onSystem(id),
   site: (_, ties, id) => ties.onSite(id),
+  method: (_, ties) => ties.everywhere(),
   'own-kind': (_, ties) => ties.everywhere(),
   setting: (_, ties) => ties.everywhere(),
 };

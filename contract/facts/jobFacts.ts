@@ -3,7 +3,7 @@ import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
-import type { Counter } from '../../core/rules/counter.ts';
+import { unrolled, type Counter } from '../../core/rules/counter.ts';
 import { measures, type Measure, type MeasureId } from '../../core/rules/measures.ts';
 import { announcedReach, eventWords, type EventKind } from '../../core/rules/eventKinds.ts';
 import {
@@ -20,7 +20,8 @@ import type { Rest } from '../../core/time/runningClock.ts';
 import type { RecordKind, Stored } from '../records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
 import { nameOfJob, RecordIndex, targetOfJob } from './recordIndex.ts';
-import { definitionsOf, ownKindsOf } from './definition.ts';
+import { testedWater } from '../water/testedWater.ts';
+import { definitionsOf, ownKindsOf, type DefinitionOf } from './definition.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
 import { doneOfWhen, instantOfWhen } from './when.ts';
 
@@ -37,6 +38,7 @@ interface Structure {
   announcers: ReadonlyMap<string, Announcer[]>;
   /** Components through which water comes into a system. */
   sources: ReadonlyMap<string, string[]>;
+  definitionOf: DefinitionOf;
 }
 export interface PlacedJob {
   job: Stored<'job'>;
@@ -132,7 +134,10 @@ export class FactMaker {
         .map((one) => ({ at: one.at, what: eventWords[one.record.content.kind] })),
       events:
         calledBy(definition).size === 0 ? [] : this.callingEvents(job.id, definition, place, events, at),
-      meter: unit.flatMap((one) => (one.measure === 'hours' ? [{ at: one.at, hours: one.value }] : [])),
+      meter: unrolled(unit.filter((one) => one.measure === 'hours')).map((one) => ({
+        at: one.at,
+        hours: one.value,
+      })),
       unitReadings: unit.filter((one) => one.measure !== 'hours'),
       store: job.content.store ?? noStoreFigures,
       counter: this.counterOf(definition, place, unit, at),
@@ -201,29 +206,25 @@ export class FactMaker {
     const programme = findProgramme(system?.programmeId);
     const own = system?.bands as Partial<Record<ParameterId, Band>> | undefined;
     const incoming = this.incomingOf(systemId, zone, at);
-    const series = this.index.on('channelsOfSystem', systemId).flatMap((channel): WaterSeries[] => {
-      const { parameter } = channel.content;
-      if (!parameter || !system) return [];
-      const readings = inOrder(this.index.on('readingsOfChannel', channel.id), zone)
-        .filter((one) => one.at <= at && one.record.content.quality === 'good')
-        .map(({ at: read, record: { content } }) => ({
-          at: read,
-          value: content.value,
-          below: content.below,
-          timing: content.timing,
-        }));
-      return [
-        {
+    const evidence = {
+      snapshot: this.snapshot,
+      index: this.index,
+      definitionOf: this.structure().definitionOf,
+    };
+    const series = !system
+      ? []
+      : [...testedWater(evidence, systemId, zone, at)].map(([parameter, points]): WaterSeries => ({
           systemId,
           systemName: system.name,
           parameter,
           ...bandInForce(programme, own, parameter, incoming.get(parameter)?.value ?? null),
           incoming: incoming.get(parameter) ?? null,
           warnAtZero: programme?.warnAtZero ?? false,
-          readings,
-        },
-      ];
-    });
+          // what is doubted moves no date
+          readings: points
+            .filter((point) => point.doubt === null)
+            .map(({ at: read, value, below, timing }) => ({ at: read, value, below, timing })),
+        }));
     this.water.set(key, series);
     return series;
   }
@@ -313,7 +314,7 @@ function structureOf(snapshot: Snapshot): Structure {
     for (const systemId of component.content.systemIds)
       sources.set(systemId, [...(sources.get(systemId) ?? []), component.id]);
   }
-  return { placed, announcers: groupBy(announcers, (one) => one.reached), sources };
+  return { placed, announcers: groupBy(announcers, (one) => one.reached), sources, definitionOf };
 }
 
 /** What a job announces by being done; work on biological media always, a look at it never. */

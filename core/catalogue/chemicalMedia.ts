@@ -18,6 +18,7 @@ export const chemicalMedia: readonly EquipmentKind[] = [
         id: 'replace',
         action: 'replace the charge',
         work: 'replace',
+        takesOut: ['phosphate'],
         announces: ['new-charge', 'replaced'],
         rules: [
           { kind: 'wear', range: days(14, 60) },

@@ -12,12 +12,17 @@ const insurance: readonly IntervalRule[] = [
 ];
 // as phosphate falls corals calcify faster: what they use rises within weeks
 const afterCharge: readonly IntervalRule[] = [{ kind: 'after-event', event: 'new-charge', days: 7 }];
+// new corals use more within days
+const afterCorals: readonly IntervalRule[] = [{ kind: 'after-event', event: 'livestock', days: 3 }];
+const afterFeed: readonly IntervalRule[] = [{ kind: 'after-event', event: 'feed', days: 7 }];
 /** Tests that an event asks for, beside the programme's frequency. */
 const testsAfter: Partial<Record<ParameterId, readonly IntervalRule[]>> = {
   ammonia: insurance,
   nitrite: insurance,
-  alkalinity: afterCharge,
-  calcium: afterCharge,
+  alkalinity: [...afterCharge, ...afterCorals],
+  calcium: [...afterCharge, ...afterCorals],
+  nitrate: [{ kind: 'after-event', event: 'death', days: 1 }, ...afterFeed],
+  phosphate: [...afterCharge, ...afterFeed],
 };
 
 /** Jobs of the water and the vessel themselves. */

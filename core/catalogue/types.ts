@@ -73,6 +73,8 @@ export interface JobDefinition {
   shuts: readonly Shuts[];
   /** A due test is a job on the system: its services are the tests of this parameter. */
   tests?: ParameterId;
+  /** What doing it takes out of the water, or lets its part take out again: a charge that binds, a harvest. */
+  takesOut?: readonly ParameterId[];
   /** What doing it means for other jobs: a new charge, a replaced part, dirt stirred up. */
   announces?: readonly EventKind[];
   /** What else on this water shortened the usual range ("pellets"). */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { MS_PER_DAY } from '../time/day.ts';
-import { recentPerDay, totalBetween, type Counter } from './counter.ts';
+import { recentPerDay, riseOf, totalBetween, unrolled, type Counter } from './counter.ts';
 
 const at = (day: number) => day * MS_PER_DAY;
 const meter = (...readings: [day: number, value: number][]): Counter => ({
@@ -29,6 +29,14 @@ describe('a meter', () => {
   });
   test('set back or replaced it counts on', () =>
     expect(totalBetween(meter([0, 900], [10, 1000], [11, 0], [21, 100]), at(0), at(21))).toBeCloseTo(200, 9));
+  test('run over at the end of its digits it goes on: 9,988 → 12 is 24', () => {
+    expect(riseOf(9988, 12)).toBe(24);
+    expect(riseOf(9988, 5000)).toBe(0);
+    expect(riseOf(40, 3)).toBe(0);
+    const values = [9940, 9988, 36, 60].map((value) => ({ value }));
+    expect(unrolled(values).map((one) => one.value)).toEqual([9940, 9988, 10036, 10060]);
+    expect(unrolled([{ value: 500 }, { value: 10 }]).map((one) => one.value)).toEqual([500, 10]);
+  });
   test('lately: the last weeks, not the year before', () => {
     expect(recentPerDay(meter([0, 0], [300, 300], [330, 600]), at(335))).toBeCloseTo(10, 9);
     expect(recentPerDay(meter([0, 0]), at(5))).toBeNull();

@@ -61,7 +61,7 @@ function totalOfMeter(readings: Counter['readings'], from: Instant, to: Instant)
     const [a, b] = [readings[i - 1], readings[i]];
     if (!a || !b || b.at <= a.at) continue;
     const overlap = Math.min(to, b.at) - Math.max(from, a.at);
-    if (overlap > 0) within += (Math.max(0, b.value - a.value) * overlap) / (b.at - a.at);
+    if (overlap > 0) within += (riseOf(a.value, b.value) * overlap) / (b.at - a.at);
   }
   return before + within + after;
 }
@@ -75,6 +75,26 @@ function rateOf(stretch: Counter['readings']): number {
 function rises(readings: Counter['readings']): number {
   let sum = 0;
   for (let i = 1; i < readings.length; i++)
-    sum += Math.max(0, (readings[i]?.value ?? 0) - (readings[i - 1]?.value ?? 0));
+    sum += riseOf(readings[i - 1]?.value ?? 0, readings[i]?.value ?? 0);
   return sum;
+}
+
+/** A meter that stood in the last tenth of its digits and now stands in the first has run over. */
+const NEAR_ITS_END = 0.9;
+/** What a meter counted from one reading to the next: run over, it goes on; set back, it starts again. */
+export function riseOf(before: number, after: number): number {
+  if (after >= before) return after - before;
+  const full = 10 ** Math.ceil(Math.log10(Math.max(before, 1) + 1));
+  return before >= NEAR_ITS_END * full && after <= (1 - NEAR_ITS_END) * full ? after + full - before : 0;
+}
+
+/** A meter's readings as if it had never run over: what it counted since the first, added to the first. */
+export function unrolled<T extends { value: number }>(readings: readonly T[]): T[] {
+  let over = 0;
+  return readings.map((one, i) => {
+    const before = readings[i - 1];
+    if (before && one.value < before.value && riseOf(before.value, one.value) > 0)
+      over += riseOf(before.value, one.value) - (one.value - before.value);
+    return { ...one, value: one.value + over };
+  });
 }

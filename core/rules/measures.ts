@@ -42,6 +42,15 @@ export const measures = {
     counts: 'rate',
     of: 'system',
   },
+  dose: {
+    name: 'Dose',
+    quantity: 'dose',
+    worse: 'rises',
+    repeatability: 1,
+    decimals: 1,
+    counts: 'rate',
+    of: 'system',
+  },
   'pressure-drop': {
     name: 'Pressure drop',
     quantity: 'pressure',
