@@ -14,6 +14,7 @@ import { changeRoutes } from './routes/changes.ts';
 import { pictureRoutes } from './routes/pictures.ts';
 import { planRoutes } from './routes/plan.ts';
 import { recordRoutes } from './routes/records.ts';
+import { waterRoutes } from './routes/water.ts';
 
 export interface AppParts {
   store: Store;
@@ -70,6 +71,7 @@ export function buildApp(parts: AppParts): Express {
     pictureRoutes(store, dataDir),
     archiveRoutes(store, databases, dataDir, now),
     importRoutes(store, databases),
+    waterRoutes(store, now),
   );
   api.use((req) => {
     throw new HttpProblem(404, 'Not found', `There is nothing at ${req.originalUrl}.`);

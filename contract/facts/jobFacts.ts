@@ -20,6 +20,7 @@ import type { Rest } from '../../core/time/runningClock.ts';
 import type { RecordKind, Stored } from '../records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
 import { nameOfJob, RecordIndex, targetOfJob } from './recordIndex.ts';
+import { incomingWater, sourcesOf } from '../water/incomingWater.ts';
 import { testedWater } from '../water/testedWater.ts';
 import { definitionsOf, ownKindsOf, type DefinitionOf } from './definition.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
@@ -205,7 +206,7 @@ export class FactMaker {
     const system = this.snapshot.content('system', systemId);
     const programme = findProgramme(system?.programmeId);
     const own = system?.bands as Partial<Record<ParameterId, Band>> | undefined;
-    const incoming = this.incomingOf(systemId, zone, at);
+    const incoming = incomingWater(this.index, this.structure().sources.get(systemId) ?? [], zone, at);
     const evidence = {
       snapshot: this.snapshot,
       index: this.index,
@@ -237,23 +238,6 @@ export class FactMaker {
       for (const event of this.index.on('eventsOfSystem', id)) found.set(event.id, event);
     for (const event of this.index.on('eventsOfSite', place.siteId)) found.set(event.id, event);
     return inOrder([...found.values()], zone).filter((one) => one.at <= at);
-  }
-  /** The last accepted reading of the water that comes in, by parameter. */
-  private incomingOf(systemId: string, zone: string, at: Instant): Map<ParameterId, Incoming> {
-    const found = new Map<ParameterId, Incoming>();
-    for (const componentId of this.structure().sources.get(systemId) ?? []) {
-      for (const channel of this.index.on('channelsOfComponent', componentId)) {
-        const { parameter } = channel.content;
-        if (!parameter) continue;
-        const last = inOrder(this.index.on('readingsOfChannel', channel.id), zone).findLast(
-          (one) => one.at <= at && one.record.content.quality === 'good' && !one.record.content.below,
-        );
-        const known = found.get(parameter);
-        if (last && (!known || last.at > known.at))
-          found.set(parameter, { value: last.record.content.value, at: last.at });
-      }
-    }
-    return found;
   }
   /** Each service of a job that announces something. */
   private announcedBy(
@@ -308,13 +292,12 @@ function structureOf(snapshot: Snapshot): Structure {
     for (const kind of announcedKinds(one.definition))
       for (const reached of reachedBy(kind, place)) announcers.push({ job: one, kind, reached });
   }
-  const sources = new Map<string, string[]>();
-  for (const component of snapshot.all('component')) {
-    if (!findKind(component.content.kindId, ownKinds)?.source) continue;
-    for (const systemId of component.content.systemIds)
-      sources.set(systemId, [...(sources.get(systemId) ?? []), component.id]);
-  }
-  return { placed, announcers: groupBy(announcers, (one) => one.reached), sources, definitionOf };
+  return {
+    placed,
+    announcers: groupBy(announcers, (one) => one.reached),
+    sources: sourcesOf(snapshot),
+    definitionOf,
+  };
 }
 
 /** What a job announces by being done; work on biological media always, a look at it never. */

@@ -34,7 +34,7 @@ function numberOf(cell: string, decimal: '.' | ','): CellRead | Numeric {
   if (cell.trim() === '') return { kind: 'nothing' };
   const typed = typedValue(textOf(cell, decimal));
   if (typed.kind === 'not-tested') return { kind: 'not-tested' };
-  if (typed.kind === 'unreadable') return { kind: 'refused', why: `“${cell}” is not a number` };
+  if (typed.kind !== 'number') return { kind: 'refused', why: `“${cell}” is not a number` };
   return typed;
 }
 

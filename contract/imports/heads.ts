@@ -1,6 +1,6 @@
 import type { MeasureId } from '../../core/rules/measures.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
-import { storedUnitOf } from '../../core/water/parameterUnits.ts';
+import { storedUnitOf, unitsOfParameter } from '../../core/water/parameterUnits.ts';
 
 // What people write at the head of a column, as data. A new word is a new entry.
 
@@ -149,6 +149,7 @@ export function unitOfHead(parameter: ParameterId, head: string): string | null 
   const behind = /(mg\/l|µg\/l|ug\/l|ppm|ppb|ppt|meq\/l|mmol\/l|°?[cf]|ms\/cm|g\/kg)\s*$/i.exec(
     plain(head),
   )?.[1];
+  if (bracket && bracket in unitsOfParameter(parameter)) return bracket;
   const species = /-(n|p|si)\b/i.exec(plain(head))?.[1];
   const written = bracket ?? (withoutUnit(head) === plain(head) ? null : behind) ?? null;
   if (written === null) return parameter === 'ph' ? 'pH' : null;

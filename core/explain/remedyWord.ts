@@ -15,6 +15,8 @@ export interface RemedyStyle {
   volumeUnit: string;
   /** A value of a parameter with its unit, as a person reads it. */
   show: (parameter: ParameterId, value: number) => string;
+  /** A difference with its unit. */
+  difference: (parameter: ParameterId, value: number) => string;
 }
 
 const name = (parameter: ParameterId): string =>
@@ -66,11 +68,11 @@ const say: Say = {
       : 'How far it brings it down is not known here yet.',
     wontFix: 'a level that must come down within days',
   }),
-  'feed-less': ({ parameter, perWeek, lessPerWeek }, { show }) => ({
+  'feed-less': ({ parameter, perWeek, lessPerWeek }, { difference }) => ({
     order: 'Feed a third less',
     because:
       perWeek !== null && lessPerWeek !== null
-        ? `It slows the rise from ${show(parameter, perWeek)} to at best ${show(parameter, lessPerWeek)} a week.`
+        ? `It slows the rise from ${difference(parameter, perWeek)} to at best ${difference(parameter, lessPerWeek)} a week.`
         : 'Feed is usually by far the largest source.',
     wontFix: 'what is in the water already',
   }),
@@ -92,9 +94,9 @@ const say: Say = {
         : `By what is used it is back in about ${count(Math.max(1, Math.round(daysToBand)), 'day')}. Test then.`,
     wontFix: null,
   }),
-  'daily-dose': ({ parameter, advice, days, solution }, { show }) => {
+  'daily-dose': ({ parameter, advice, days, solution }, { difference }) => {
     const { holding, within, change } = advice;
-    const use = `Use is ${show(parameter, holding)} a day, give or take ${show(parameter, within)}, from ${count(Math.round(days), 'day')} of tests.`;
+    const use = `Use is ${difference(parameter, holding)} a day, give or take ${difference(parameter, within)}, from ${count(Math.round(days), 'day')} of tests.`;
     if (!change)
       return {
         order: 'Leave the daily dose alone',
@@ -104,7 +106,7 @@ const say: Say = {
     return {
       order: solution
         ? `Dose ${millilitres(solution.ml)} a day of ${solution.name}`
-        : `Dose ${show(parameter, holding)} a day`,
+        : `Dose ${difference(parameter, holding)} a day`,
       because: `${use}${
         solution
           ? ` Give or take ${millilitres(solution.mlWithin)}${solution.mlNow === null ? '' : `; now ${millilitres(solution.mlNow)}`}.`
@@ -113,9 +115,9 @@ const say: Say = {
       wontFix: 'a level that is out already: that is a one-off beside it',
     };
   },
-  imbalance: ({ parameter, imbalance, grams: mass, compound }, { show }) => ({
+  imbalance: ({ parameter, imbalance, grams: mass, compound }, { difference }) => ({
     order: `First ${grams(mass)} of ${compound}, by itself`,
-    because: `Alkalinity and calcium are out of proportion: ${name(parameter)} is short by ${show(parameter, imbalance.by)} of what goes with the other. A reactor or equal parts add both and cannot cure it.`,
+    because: `Alkalinity and calcium are out of proportion: ${name(parameter)} is short by ${difference(parameter, imbalance.by)} of what goes with the other. A reactor or equal parts add both and cannot cure it.`,
     wontFix: null,
   }),
   'swap-for-fresh': ({ litres, days, result }, { volumeUnit, show }) => ({
@@ -166,8 +168,8 @@ const say: Say = {
     } a little more feed.`,
     wontFix: null,
   }),
-  temperature: ({ by, days }, { show }) => ({
-    order: `${by > 0 ? 'Warm' : 'Cool'} it by ${show('temperature', Math.abs(by))}${over(days)}`,
+  temperature: ({ by, days }, { difference }) => ({
+    order: `${by > 0 ? 'Warm' : 'Cool'} it by ${difference('temperature', Math.abs(by))}${over(days)}`,
     because: `${by > 0 ? 'Heater: plug, setting, flow past it' : 'Chiller, fans, flow; lights for shorter'}. Check with a second thermometer first; no more than 1 °C a day.`,
     wontFix: null,
   }),

@@ -7,6 +7,8 @@ import { count, dayWord, type DateStyle } from './words.ts';
 export interface VerdictStyle {
   /** A value with its unit, as a person reads it. */
   show: (parameter: ParameterId, value: number) => string;
+  /** A difference with its unit: half a degree is not 32.9 °F. */
+  difference: (parameter: ParameterId, value: number) => string;
   today: Day;
   date: DateStyle;
 }
@@ -14,14 +16,14 @@ export interface VerdictStyle {
 /** Beside the value, in few words: how it lies to its band. */
 export function standingWord(
   { parameter, verdict, outBy, latest }: ParameterVerdict,
-  { show }: VerdictStyle,
+  { difference }: VerdictStyle,
 ): string {
   if (!latest) return 'not tested';
   switch (verdict) {
     case 'above':
-      return `${show(parameter, outBy)} above its band`;
+      return `${difference(parameter, outBy)} above its band`;
     case 'below':
-      return latest.below ? 'below its band' : `${show(parameter, -outBy)} below its band`;
+      return latest.below ? 'below its band' : `${difference(parameter, -outBy)} below its band`;
     case 'near-high':
       return 'near its upper edge';
     case 'near-low':
@@ -46,7 +48,7 @@ function trendSentence(
   { parameter, trend, leaves, latest }: ParameterVerdict,
   style: VerdictStyle,
 ): string | null {
-  const { show } = style;
+  const { difference } = style;
   if (!latest) return null;
   switch (trend.kind) {
     case 'not-known':
@@ -55,7 +57,7 @@ function trendSentence(
       return `No trend in ${count(trend.readings, 'test')} that the tests’ own error would not explain.`;
     case 'rising':
     case 'falling': {
-      const slope = `${trend.kind === 'rising' ? 'Rising' : 'Falling'} ${show(parameter, Math.abs(trend.perWeek))} a week`;
+      const slope = `${trend.kind === 'rising' ? 'Rising' : 'Falling'} ${difference(parameter, Math.abs(trend.perWeek))} a week`;
       if (!leaves) return `${slope}.`;
       const day = (inDays: number): string =>
         dayWord(addDays(style.today, Math.round(inDays)), style.today, style.date);
@@ -70,12 +72,16 @@ function trendSentence(
   }
 }
 
-function weekSentence({ parameter, week, error }: ParameterVerdict, { show }: VerdictStyle): string | null {
+function weekSentence(
+  { parameter, week, error }: ParameterVerdict,
+  { difference }: VerdictStyle,
+): string | null {
   if (!week) return null;
-  const moved = `${show(parameter, Math.abs(week.change))} ${week.change >= 0 ? 'up' : 'down'} since the test ${count(Math.round(week.days), 'day')} before`;
-  if (week.withinError) return `${moved}: within the two tests’ error (± ${show(parameter, 2 * error)}).`;
+  const moved = `${difference(parameter, Math.abs(week.change))} ${week.change >= 0 ? 'up' : 'down'} since the test ${count(Math.round(week.days), 'day')} before`;
+  if (week.withinError)
+    return `${moved}: within the two tests’ error (± ${difference(parameter, 2 * error)}).`;
   if (week.usual === null) return `${moved}.`;
-  const usual = `usually ${show(parameter, Math.abs(week.usual))} ${week.usual >= 0 ? 'up' : 'down'}`;
+  const usual = `usually ${difference(parameter, Math.abs(week.usual))} ${week.usual >= 0 ? 'up' : 'down'}`;
   return `${moved}; ${usual}${week.unusual ? '. That is unusual: look for a cause' : ''}.`;
 }
 
@@ -93,7 +99,7 @@ function doubtSentence(
 export function doubtWord(
   doubt: Doubt,
   parameter: ParameterId,
-  { show }: Pick<VerdictStyle, 'show'>,
+  { difference }: Pick<VerdictStyle, 'difference'>,
 ): string {
   switch (doubt.kind) {
     case 'said':
@@ -103,7 +109,7 @@ export function doubtWord(
     case 'calibration-overdue':
       return `${doubt.name} was last calibrated ${count(doubt.daysSince, 'day')} before`;
     case 'disagrees-with-kit':
-      return `${doubt.name} differs from the kit by ${show(parameter, Math.abs(doubt.difference))}${
+      return `${doubt.name} differs from the kit by ${difference(parameter, Math.abs(doubt.difference))}${
         doubt.daysSinceAgreed === null ? '' : ` and last agreed ${count(doubt.daysSinceAgreed, 'day')} ago`
       }; clean and calibrate it before acting`;
   }

@@ -64,7 +64,9 @@ describe('what was written in a cell', () => {
   test.each(['', '-', '?', ' ??? '])('“%s” is not tested', (text) =>
     expect(typedValue(text)).toEqual({ kind: 'not-tested' }),
   );
-  test.each(['abc', '8..3', '<', '14 x'])('“%s” cannot be read', (text) =>
+  test('drops without their factor are counted for the kit', () =>
+    expect(typedValue('14x')).toEqual({ kind: 'titrated', count: 14 }));
+  test.each(['abc', '8..3', '<', 'x 14'])('“%s” cannot be read', (text) =>
     expect(typedValue(text)).toEqual({ kind: 'unreadable' }),
   );
 });

@@ -7,6 +7,8 @@ import { median } from '../numeric/median.ts';
 export type TypedValue =
   | { kind: 'not-tested' }
   | { kind: 'unreadable' }
+  /** Drops or mL without their factor ("14x"): the kit knows it. */
+  | { kind: 'titrated'; count: number }
   | {
       kind: 'number';
       /** In the unit behind it, or the column's. */
@@ -22,6 +24,7 @@ export type TypedValue =
 
 const NOT_TESTED = new Set(['', '-', '–', '?', '??', '???', 'n/a', 'nt']);
 const NUMBER = String.raw`[+-]?\d+(?:[.,]\d+)?`;
+const counted = new RegExp(`^(${NUMBER})\\s*[x×*]$`, 'i');
 const product = new RegExp(`^(${NUMBER})\\s*[x×*]\\s*(${NUMBER})$`, 'i');
 const one = new RegExp(`^(${NUMBER})\\s*([a-wyzµ°%‰].*)?$`, 'i');
 const several = new RegExp(`^${NUMBER}(?:(?:\\s*/\\s*|\\s+)${NUMBER})+$`);
@@ -37,6 +40,8 @@ export function typedValue(text: string): TypedValue {
   const rough = trimmed.startsWith('~') || trimmed.startsWith('≈');
   const bare = trimmed.replace(/^[<~≈]\s*/, '');
   const base = { kind: 'number' as const, below, rough, unit: null, repeats: [], thousands: false };
+  const drops = counted.exec(bare);
+  if (drops) return { kind: 'titrated', count: numberOf(drops[1] ?? '') };
   const times = product.exec(bare);
   if (times) return { ...base, value: numberOf(times[1] ?? '') * numberOf(times[2] ?? '') };
   if (several.test(bare)) {

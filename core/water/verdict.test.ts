@@ -24,8 +24,11 @@ const series = (parameter: ParameterId, points: TestPoint[], more: Partial<TestS
 });
 const weekly = (values: number[], from = -7 * (values.length - 1)): TestPoint[] =>
   values.map((value, i) => at(from + 7 * i, value));
+const show = (parameter: ParameterId, value: number) =>
+  `${Number(value.toFixed(parameters[parameter].decimals))} mg/L`;
 const style: VerdictStyle = {
-  show: (parameter, value) => `${Number(value.toFixed(parameters[parameter].decimals))} mg/L`,
+  show,
+  difference: show,
   today: '2026-03-02',
   date: 'day-month',
 };

@@ -33,7 +33,12 @@ export function recordRoutes(store: Store): Router {
         )
         .map((channel) => channel.id),
     );
-    res.json(snapshot.all('reading').filter((reading) => channels.has(reading.content.channelId)));
+    // what devices read every few minutes is drawn from /water/series, never sent whole
+    res.json(
+      snapshot
+        .all('reading')
+        .filter((reading) => channels.has(reading.content.channelId) && reading.content.source !== 'device'),
+    );
   });
   router.get('/records/:kind', async (req, res) => {
     const kind = v.parse(Kind, req.params.kind);

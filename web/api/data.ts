@@ -4,6 +4,7 @@ import type { Explanation } from '../../contract/explanation.ts';
 import type { Plan } from '../../contract/plan.ts';
 import { settingOf } from '../../contract/settings.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
+import type { WaterAnswer } from '../../contract/water/waterAnswer.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
 import { api } from './client.ts';
@@ -99,3 +100,9 @@ export function useFollow(): void {
     void client.invalidateQueries({ queryKey: ['plan'] });
   }, [client, days]);
 }
+/** A system's water judged, by the server. */
+export const useWater = (systemId: string): WaterAnswer =>
+  useSuspenseQuery({
+    queryKey: ['snapshot', 'water', systemId],
+    queryFn: () => api.get<WaterAnswer>(`/water?system=${systemId}`),
+  }).data;

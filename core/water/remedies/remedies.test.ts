@@ -21,11 +21,9 @@ const one = (parameter: ParameterId, test: Tested, litres: number | null = 500, 
   first({ litres, tests: { [parameter]: test }, incoming });
 const first = (water: WaterNow): Remedy => remediesOf(water)[0]?.options[0] ?? expect.fail('no remedy');
 const all = (water: WaterNow): Remedy[] => remediesOf(water).flatMap((found) => found.options);
-const style = {
-  volumeUnit: 'L',
-  show: (parameter: ParameterId, value: number) =>
-    `${Number(value.toFixed(2))} ${parameters[parameter].quantity === 'alkalinity' ? 'dKH' : 'mg/L'}`,
-};
+const show = (parameter: ParameterId, value: number) =>
+  `${Number(value.toFixed(2))} ${parameters[parameter].quantity === 'alkalinity' ? 'dKH' : 'mg/L'}`;
+const style = { volumeUnit: 'L', show, difference: show };
 
 describe('nutrients too high', () => {
   test('a change by dilution, the new water’s own value counted (arithmetic)', () => {

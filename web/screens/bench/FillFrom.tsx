@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { bareUnit, type Calculator, type Input } from '../../../core/calculators/define.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import { readingsOf, useSnapshot } from '../../api/data.ts';
-import { litresOf } from '../../parts/litres.ts';
+import { litresOf } from '../../../contract/facts/litres.ts';
 import { latestFirst } from '../../parts/readings.ts';
 import type { Entered } from './address.ts';
 

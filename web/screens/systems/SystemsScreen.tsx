@@ -4,7 +4,7 @@ import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { DateWord } from '../../parts/JobLine.tsx';
-import { litresOf } from '../../parts/litres.ts';
+import { litresOf } from '../../../contract/facts/litres.ts';
 import { Search } from '../../parts/Search.tsx';
 import { wordsIn } from '../../parts/wordsIn.ts';
 import { StateWord } from '../../strip/marks.tsx';

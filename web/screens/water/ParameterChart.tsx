@@ -1,140 +1,202 @@
 import type { ApexOptions } from 'apexcharts';
 import * as chartModule from 'react-apexcharts';
+import { useSuspenseQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { eventWords } from '../../../core/rules/eventKinds.ts';
-import { fromStored } from '../../../core/quantity/quantities.ts';
-import { parameters } from '../../../core/water/parameters.ts';
-import { definitionsOf } from '../../../contract/facts/definition.ts';
-import { placeOfJob } from '../../../contract/facts/places.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
-import type { Stored } from '../../../contract/records.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
-import { useSnapshot } from '../../api/data.ts';
-import { bandWords, type Column, type TestRow } from './tests.ts';
+import type { ParameterVerdict } from '../../../core/water/verdict.ts';
+import { parameterUnit } from '../../../core/water/parameterUnits.ts';
+import type { SeriesPoint } from '../../../contract/water/series.ts';
+import { api } from '../../api/client.ts';
+import type { Mark } from './serviceMarks.ts';
+import { bandWords, type Column } from './tests.ts';
 
 // the package is CommonJS: under the bundler its default export is the module object
 type ChartComponent = typeof chartModule.default;
 const Chart = (chartModule.default as unknown as { default?: ChartComponent }).default ?? chartModule.default;
 
-/** The chart shows the last half year; words stand at the latest marks only, so that they never pile up. */
-const SHOWN_DAYS = 182;
+/** Words stand at the latest marks only, so that they never pile up. */
 const WORDS = 4;
 const MS_PER_DAY = 86_400_000;
+/** How far a trend is drawn ahead. */
+const AHEAD_DAYS = 28;
+/** As many points as a chart of this width can show. */
+const MOST_POINTS = 500;
 
-/** One parameter in time: the band filled, services and events as dotted verticals with a word, the now line. */
+export interface ChartSystem {
+  id: string;
+  name: string;
+}
+
+/**
+ * One parameter in time, of one system or several: the band filled, services and events as dotted verticals with a
+ * word, a break where a charge reset it, readings below detection hollow with a stem, the now line, the trend ahead
+ * with its uncertainty.
+ */
 export default function ParameterChart({
   column,
-  system,
-  rows,
-  zone,
+  systems,
+  marks,
+  verdict,
+  days,
   now,
 }: {
   column: Column;
-  system: Stored<'system'>;
-  rows: readonly TestRow[];
-  zone: string;
+  /** The first is the one in hand. */
+  systems: readonly ChartSystem[];
+  marks: readonly Mark[];
+  verdict: ParameterVerdict | undefined;
+  days: number;
   now: number;
 }) {
-  const snapshot = useSnapshot();
-  const points = useMemo(
-    () =>
-      [...rows]
-        .reverse()
-        .filter((row) => row.at >= now - SHOWN_DAYS * MS_PER_DAY)
-        .flatMap((row) => {
-          const reading = row.values.get(column.id);
-          return reading
-            ? [
-                {
-                  x: row.at,
-                  y: fromStored(parameters[column.id].quantity, reading.content.value, column.unit),
-                  below: reading.content.below,
-                },
-              ]
-            : [];
-        }),
-    [rows, column, now],
+  // whole hours, so that the same stretch is asked for again and again
+  const from = Math.floor((now - days * MS_PER_DAY) / 3_600_000) * 3_600_000;
+  const lines = useSuspenseQueries({
+    queries: systems.map((system) => ({
+      queryKey: ['snapshot', 'series', system.id, column.id, from],
+      queryFn: () =>
+        api.get<{ readings: number; points: SeriesPoint[] }>(
+          `/water/series?system=${system.id}&parameter=${column.id}&from=${new Date(from).toISOString()}&points=${MOST_POINTS}`,
+        ),
+    })),
+  }).map((query) => query.data);
+  const drawn = useMemo(
+    () => drawing({ column, systems, lines: lines.map((line) => line.points), marks, verdict, from, now }),
+    [column, systems, lines, marks, verdict, from, now],
   );
-  const from = points[0]?.x ?? now;
-  const options = useMemo(
-    () => optionsOf(column, points, marksOf(snapshot, system, column, zone, from), now),
-    [column, points, snapshot, system, zone, from, now],
-  );
+  const own = lines[0]?.points ?? [];
+  const { fromStored } = parameterUnit(column.id, column.unit);
+  const said = own
+    .slice(-12)
+    .map((point) => `${point.below ? 'below ' : ''}${fromStored(point.value).toFixed(column.decimals)}`);
   return (
     <figure
-      style={{ margin: 0 }}
-      aria-label={`${column.name} in time: ${points.map((point) => `${point.below ? 'below ' : ''}${point.y.toFixed(column.decimals)}`).join(', ')} ${column.unitLabel}; band ${bandWords(column)}`}
+      className="chart"
+      aria-label={`${column.name} in time, last readings: ${said.join(', ')} ${column.unitLabel}; band ${bandWords(column)}`}
     >
       <figcaption className="h">
-        {column.name}, {column.unitLabel}{' '}
+        {column.name}{' '}
         <span className="soft" style={{ fontWeight: 400 }}>
-          band {bandWords(column)}
+          {column.unitLabel === column.name ? '' : `${column.unitLabel}; `}band {bandWords(column)}
+          {(lines[0]?.readings ?? 0) > MOST_POINTS &&
+            `; ${lines[0]?.readings.toLocaleString('en-GB')} readings, their middle, least and most`}
+          {systems.slice(1).map((system, i) => (
+            <span key={system.id}>
+              ; {['dashed', 'grey', 'grey dashed'][i]}: {system.name}
+            </span>
+          ))}
         </span>
       </figcaption>
-      <Chart
-        type="line"
-        height={250}
-        options={options}
-        series={[{ name: column.name, data: points.map(({ x, y }) => ({ x, y })) }]}
-      />
+      {own.length === 0 ? (
+        <p className="soft">No readings in this time.</p>
+      ) : (
+        <Chart type="line" height={240} options={drawn.options} series={drawn.series} />
+      )}
     </figure>
   );
 }
 
-interface Mark {
-  at: number;
-  word: string;
+interface Drawn {
+  column: Column;
+  systems: readonly ChartSystem[];
+  lines: readonly (readonly SeriesPoint[])[];
+  marks: readonly Mark[];
+  verdict: ParameterVerdict | undefined;
+  from: number;
+  now: number;
 }
-/** Services of jobs that this parameter calls, and events of the system. */
-function marksOf(
-  snapshot: Snapshot,
-  system: Stored<'system'>,
-  column: Column,
-  zone: string,
-  from: number,
-): Mark[] {
-  const definitionOf = definitionsOf(snapshot);
-  const called = new Map(
-    snapshot.all('job').flatMap((job) => {
-      const place = placeOfJob(job.content, snapshot);
-      const calls =
-        place?.systemIds.includes(system.id) &&
-        definitionOf(job.content).rules.some(
-          (rule) => rule.kind === 'water-test' && rule.parameter === column.id,
-        );
-      return calls && place ? [[job.id, place.thing]] : [];
-    }),
-  );
-  const services = snapshot.all('service').flatMap(({ content }) => {
-    const word = called.get(content.jobId);
-    const at = instantOfWhen(content.when, zone);
-    return word && at !== null && at >= from ? [{ at, word }] : [];
-  });
-  const events = snapshot.all('event').flatMap(({ content }) => {
-    const at = instantOfWhen(content.when, zone);
-    return content.systemId === system.id && at !== null && at >= from
-      ? [{ at, word: eventWords[content.kind] }]
-      : [];
-  });
-  return [...services, ...events].sort((a, b) => b.at - a.at);
+type Series = NonNullable<ApexOptions['series']> & object;
+interface LineStyle {
+  series: object;
+  color: string;
+  width: number;
+  dash: number;
 }
+/** Several systems: ink, ink dashed, grey, grey dashed. */
+const strokes = [
+  { color: 'var(--ink)', dash: 0 },
+  { color: 'var(--ink)', dash: 5 },
+  { color: 'var(--inkSoft)', dash: 0 },
+  { color: 'var(--inkSoft)', dash: 5 },
+];
 
-function optionsOf(
-  column: Column,
-  points: readonly { x: number; y: number; below: boolean }[],
-  marks: readonly Mark[],
-  now: number,
-): ApexOptions {
-  const label = { style: { fontFamily: 'Public Sans Variable', fontSize: '12px', colors: 'var(--inkSoft)' } };
-  const shown = (stored: number) => fromStored(parameters[column.id].quantity, stored, column.unit);
-  const ys = points.map((point) => point.y);
-  const lo = column.band?.lo ?? null;
-  const hi = column.band?.hi ?? null;
-  const ends = [...ys, ...(lo === null ? [] : [shown(lo)]), ...(hi === null ? [] : [shown(hi)])];
-  const [least, most] = [Math.min(...ends), Math.max(...ends)];
+function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): {
+  options: ApexOptions;
+  series: Series;
+} {
+  const { fromStored } = parameterUnit(column.id, column.unit);
+  const shownMarks = marks.filter(
+    (mark) => mark.at >= from && (mark.concerns === null || mark.concerns.includes(column.id)),
+  );
+  const resets = shownMarks.filter((mark) => mark.concerns !== null).map((mark) => mark.at);
+  const own = (lines[0] ?? []).map((point) => ({ ...point, y: fromStored(point.value) }));
+  const dense = own.some((point) => point.readings > 1);
+  const ahead = projectionOf(verdict, now, fromStored);
+  const styles: LineStyle[] = [
+    ...(dense
+      ? [
+          {
+            series: {
+              name: 'least to most',
+              type: 'rangeArea',
+              data: own.map((point) => ({
+                x: point.at,
+                y: [fromStored(point.least), fromStored(point.most)],
+              })),
+            },
+            color: 'var(--inkSoft)',
+            width: 0,
+            dash: 0,
+          },
+        ]
+      : []),
+    ...(ahead
+      ? [
+          {
+            series: { name: 'may lie', type: 'rangeArea', data: ahead.fan },
+            color: 'var(--ember)',
+            width: 0,
+            dash: 0,
+          },
+        ]
+      : []),
+    ...lines.map((points, i) => ({
+      series: {
+        name: systems[i]?.name ?? '',
+        type: 'line',
+        data: broken(
+          points.map((point) => ({ x: point.at, y: fromStored(point.value) })),
+          i === 0 ? resets : [],
+        ),
+      },
+      color: strokes[i % strokes.length]?.color ?? 'var(--ink)',
+      width: 1.8,
+      dash: strokes[i % strokes.length]?.dash ?? 0,
+    })),
+    ...(ahead
+      ? [
+          {
+            series: { name: 'left alone', type: 'line', data: ahead.line },
+            color: 'var(--ember)',
+            width: 1.8,
+            dash: 6,
+          },
+        ]
+      : []),
+  ];
+  const lo = column.band?.lo == null ? null : fromStored(column.band.lo);
+  const hi = column.band?.hi == null ? null : fromStored(column.band.hi);
+  const ys = [
+    ...lines.flatMap((points) =>
+      points.flatMap((point) => [fromStored(point.least), fromStored(point.most)]),
+    ),
+    ...(ahead?.line.map((point) => point.y) ?? []),
+    ...(lo === null ? [] : [lo]),
+    ...(hi === null ? [] : [hi]),
+  ];
+  const [least, most] = [Math.min(...ys), Math.max(...ys)];
   const room = (most - least || Math.abs(most) || 1) * 0.12;
-  const min = Math.max(0, least - room);
+  const min = least >= 0 ? Math.max(0, least - room) : least - room;
   const max = most + room;
+  const label = { style: { fontFamily: 'Public Sans Variable', fontSize: '12px', colors: 'var(--inkSoft)' } };
   const plain = {
     borderColor: 'var(--lineStrong)',
     strokeDashArray: 3,
@@ -144,70 +206,117 @@ function optionsOf(
       orientation: 'vertical',
     },
   };
+  const below = dense ? [] : own.filter((point) => point.below);
   return {
-    chart: {
-      animations: { enabled: false },
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      background: 'transparent',
-      fontFamily: 'Public Sans Variable',
-    },
-    stroke: { width: 1.8, curve: 'straight' },
-    colors: ['var(--ink)'],
-    markers: {
-      size: 3,
-      colors: ['var(--ink)'],
-      strokeWidth: 0,
-      discrete: points.flatMap((point, i) =>
-        point.below
-          ? [
-              {
-                seriesIndex: 0,
-                dataPointIndex: i,
-                fillColor: 'var(--ground)',
-                strokeColor: 'var(--ink)',
-                size: 4,
-              },
-            ]
-          : [],
-      ),
-    },
-    grid: { borderColor: 'var(--line)', padding: { left: 6, right: 12 } },
-    legend: { show: false },
-    dataLabels: { enabled: false },
-    xaxis: {
-      type: 'datetime',
-      max: now,
-      labels: label,
-      axisBorder: { color: 'var(--ink)' },
-      axisTicks: { color: 'var(--ink)' },
-    },
-    yaxis: { min, max, labels: { ...label, formatter: (value: number) => value.toFixed(column.decimals) } },
-    tooltip: {
-      x: { format: 'd MMM yyyy' },
-      y: { formatter: (value: number) => `${value.toFixed(column.decimals)} ${column.unitLabel}` },
-    },
-    annotations: {
-      yaxis:
-        lo === null && hi === null
-          ? []
-          : [
-              {
-                y: lo === null ? min : shown(lo),
-                y2: hi === null ? max : shown(hi),
-                fillColor: 'var(--sunk)',
-                borderColor: 'var(--lineStrong)',
-                opacity: 1,
-              },
-            ],
-      xaxis: [
-        ...marks.map((mark, i) => ({
-          ...plain,
-          x: mark.at,
-          label: { ...plain.label, text: i < WORDS ? mark.word : '' },
+    series: styles.map((style) => style.series) as unknown as Series,
+    options: {
+      chart: {
+        animations: { enabled: false },
+        toolbar: { show: false },
+        zoom: { enabled: false },
+        background: 'transparent',
+        fontFamily: 'Public Sans Variable',
+      },
+      stroke: {
+        width: styles.map((style) => style.width),
+        dashArray: styles.map((style) => style.dash),
+        curve: 'straight',
+      },
+      colors: styles.map((style) => style.color),
+      fill: {
+        type: 'solid',
+        opacity: styles.map((style) => (style.width === 0 ? 0.18 : 1)),
+      },
+      markers: {
+        size: styles.map((style) => (style.width > 0 && style.color !== 'var(--ember)' && !dense ? 3 : 0)),
+        strokeWidth: 0,
+        hover: { sizeOffset: 2 },
+      },
+      grid: { borderColor: 'var(--line)', padding: { left: 6, right: 12 } },
+      legend: { show: false },
+      dataLabels: { enabled: false },
+      xaxis: {
+        type: 'datetime',
+        min: from,
+        max: ahead ? now + AHEAD_DAYS * MS_PER_DAY : now,
+        labels: label,
+        axisBorder: { color: 'var(--ink)' },
+        axisTicks: { color: 'var(--ink)' },
+      },
+      yaxis: { min, max, labels: { ...label, formatter: (value: number) => value.toFixed(column.decimals) } },
+      tooltip: {
+        shared: false,
+        x: { format: 'd MMM yyyy' },
+        y: { formatter: (value: number) => `${value.toFixed(column.decimals)} ${column.unitLabel}` },
+      },
+      annotations: {
+        yaxis:
+          lo === null && hi === null
+            ? []
+            : [
+                {
+                  y: lo ?? min,
+                  y2: hi ?? max,
+                  fillColor: 'var(--sunk)',
+                  borderColor: 'var(--lineStrong)',
+                  opacity: 1,
+                },
+              ],
+        xaxis: [
+          ...shownMarks.map((mark, i) => ({
+            ...plain,
+            x: mark.at,
+            label: { ...plain.label, text: i < WORDS ? mark.word.slice(0, 34) : '' },
+          })),
+          { x: now, borderColor: 'var(--now)', strokeDashArray: 0 },
+        ],
+        // below detection: hollow, on its limit, with a stem down
+        points: below.map((point) => ({
+          x: point.at,
+          y: point.y,
+          marker: { size: 4, fillColor: 'var(--ground)', strokeColor: 'var(--ink)', strokeWidth: 1.6 },
+          label: {
+            text: '|',
+            offsetY: 26,
+            borderWidth: 0,
+            style: { background: 'transparent', color: 'var(--ink)', fontSize: '12px' },
+          },
         })),
-        { x: now, borderColor: 'var(--now)', strokeDashArray: 0 },
-      ],
+      },
     },
   };
+}
+
+/** The trend ahead, and between which lines it may lie. */
+function projectionOf(
+  verdict: ParameterVerdict | undefined,
+  now: number,
+  fromStored: (value: number) => number,
+): { line: { x: number; y: number }[]; fan: { x: number; y: [number, number] }[] } | null {
+  if (!verdict?.latest || (verdict.trend.kind !== 'rising' && verdict.trend.kind !== 'falling')) return null;
+  const { latest, trend, error } = verdict;
+  const at = now + latest.days * MS_PER_DAY;
+  const weeks = [0, 1, 2, 3, 4].map((k) => (k * AHEAD_DAYS) / 28 - (k === 0 ? 0 : latest.days / 7));
+  const y = (week: number, slope: number, shift: number): number =>
+    fromStored(Math.max(0, latest.value + slope * week + shift));
+  return {
+    line: weeks.map((week) => ({ x: at + week * 7 * MS_PER_DAY, y: y(week, trend.perWeek, 0) })),
+    fan: weeks.map((week) => ({
+      x: at + week * 7 * MS_PER_DAY,
+      y: [y(week, trend.perWeek - trend.error, -error), y(week, trend.perWeek + trend.error, error)].sort(
+        (a, b) => a - b,
+      ) as [number, number],
+    })),
+  };
+}
+
+/** A gap in the line at each instant that began it anew. */
+function broken(
+  points: { x: number; y: number }[],
+  at: readonly number[],
+): { x: number; y: number | null }[] {
+  const gaps = at
+    .filter((one) => points.some((point) => point.x < one) && points.some((point) => point.x > one))
+    .map((x) => ({ x, y: null }));
+  return [...points, ...gaps].sort((a, b) => a.x - b.x);
 }

@@ -1,29 +1,35 @@
-import { lazy, Suspense, useState } from 'react';
-import { useSearchParams } from 'react-router';
-import Table from '@mui/material/Table';
-import TableBody from '@mui/material/TableBody';
-import TableCell from '@mui/material/TableCell';
-import TableHead from '@mui/material/TableHead';
-import TableRow from '@mui/material/TableRow';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { dayOf } from '../../../core/time/day.ts';
 import { findProgramme } from '../../../core/catalogue/programmes.ts';
+import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
-import { useNow, usePlan, useReadings, useSetting, useSnapshot } from '../../api/data.ts';
-import { deleting, useWriting } from '../../api/writing.tsx';
-import { relativeWord, writeDay } from '../../parts/dates.ts';
+import { useNow, usePlan, useReadings, useSetting, useSnapshot, useWater } from '../../api/data.ts';
+import { Choice } from '../../parts/Choice.tsx';
 import { Pick } from '../../parts/Pick.tsx';
-import { WaterMark } from '../../strip/waterMarks.tsx';
-import { EntryRow } from './EntryRow.tsx';
+import { unitFor } from '../../parts/units.ts';
+import { usePhone } from '../../parts/usePhone.ts';
+import { DueTests } from './DueTests.tsx';
+import { PhoneEntry } from './PhoneEntry.tsx';
 import { ProgrammePanel } from './ProgrammePanel.tsx';
-import { WhatToDo } from './WhatToDo.tsx';
-import { bandWords, columnsOf, showFixed, testRows, verdictOf, type Column, type TestRow } from './tests.ts';
+import { marksOf } from './serviceMarks.ts';
+import { Sheet } from './Sheet.tsx';
+import { columnsOf, testRows } from './tests.ts';
+import type { SheetFacts } from './useRows.ts';
+import { Verdicts } from './Verdicts.tsx';
 import './water.css';
 
 const ParameterChart = lazy(() => import('./ParameterChart.tsx'));
-const SHOWN = 14;
+const SPANS = [
+  { value: '91', label: '3 months' },
+  { value: '365', label: 'A year' },
+  { value: '1096', label: '3 years' },
+] as const;
+/** Two charts stand side by side. */
+const CHARTS = 2;
 
-/** The water of a system: a new test by keyboard, the last tests as rows, each parameter in time. */
+/** The water of a system: tests typed like in a spreadsheet, judged beside it, each parameter in time. */
 export function WaterScreen() {
   const snapshot = useSnapshot();
   const [params, setParams] = useSearchParams();
@@ -57,18 +63,38 @@ function SystemWater({
   const snapshot = useSnapshot();
   const setting = useSetting();
   const readings = useReadings(system.id);
-  const plan = usePlan();
+  const water = useWater(system.id);
+  const { incoming } = usePlan();
   const now = useNow();
+  const phone = usePhone();
   const [programmeOpen, setProgrammeOpen] = useState(false);
-  const [chart, setChart] = useState<ParameterId | null>(null);
   const zone = snapshot.content('site', system.content.siteId)?.timeZone ?? 'UTC';
   const today = dayOf(now, zone);
-  const columns = columnsOf(snapshot, system, setting, plan.incoming);
-  const rows = testRows(snapshot, readings, zone);
   const programme = findProgramme(system.content.programmeId);
-  const charted =
-    columns.find((column) => column.id === chart) ??
-    columns.find((column) => rows.some((row) => row.values.has(column.id)));
+  const columns = useMemo(
+    () => columnsOf(snapshot, system, setting, incoming),
+    [snapshot, system, setting, incoming],
+  );
+  const rows = useMemo(() => testRows(snapshot, readings, zone), [snapshot, readings, zone]);
+  const marks = useMemo(() => marksOf(snapshot, system.id, zone), [snapshot, system.id, zone]);
+  const [charted, setCharted] = useState<ParameterId[]>(() => firstCharts(water.verdicts));
+  const facts: SheetFacts = useMemo(
+    () => ({
+      snapshot,
+      system,
+      columns,
+      rows,
+      zone,
+      now,
+      dateStyle: setting.dateFormat,
+      changes: marks.filter((mark) => mark.isChange).map((mark) => mark.at),
+    }),
+    [snapshot, system, columns, rows, zone, now, setting.dateFormat, marks],
+  );
+  const chart = (id: ParameterId): void =>
+    setCharted((before) =>
+      before.includes(id) ? before.filter((one) => one !== id) : [...before, id].slice(-CHARTS),
+    );
   return (
     <main className="page">
       <header className="head">
@@ -83,7 +109,12 @@ function SystemWater({
         ) : (
           <span className="facts">{system.content.name}</span>
         )}
-        <span className="facts">{programme ? programme.name : 'no programme, so no bands'}</span>
+        <span className="facts">
+          {water.litres === null
+            ? 'litres not measured'
+            : formatQuantity('volume', water.litres, unitFor('volume', setting))}
+          , {programme ? programme.name.toLowerCase() : 'no programme, so no bands'}
+        </span>
         <span className="grow" />
         <button
           type="button"
@@ -93,158 +124,106 @@ function SystemWater({
         >
           {programmeOpen ? 'Close the programme' : programme ? 'Programme and bands' : 'Choose a programme'}
         </button>
+        <Link className="btn2 hide-phone" to={`/water/import?system=${system.id}`}>
+          Import
+        </Link>
+        <a className="btn2 hide-phone" href={`/api/water/tests.csv?system=${system.id}`} download>
+          Export
+        </a>
       </header>
       {programmeOpen && <ProgrammePanel system={system} onDone={() => setProgrammeOpen(false)} />}
-      <EntryRow system={system} columns={columns} last={rows[0]} today={today} />
-      <DueTests systemId={system.id} />
-      <WhatToDo system={system} columns={columns} rows={rows} />
-      {rows.length === 0 ? (
-        <p className="datum" style={{ paddingTop: 12 }}>
-          No tests yet. The first one sets the line.
-        </p>
-      ) : (
-        <div className="datum" style={{ paddingTop: 8, display: 'grid', gap: 20, minWidth: 0 }}>
-          {charted && (
-            <Suspense fallback={<p className="soft">Drawing {charted.name.toLowerCase()}…</p>}>
-              <ParameterChart column={charted} system={system} rows={rows} zone={zone} now={now} />
-            </Suspense>
+      <DueTests systemId={system.id} rows={rows} facts={facts} />
+      <div className="waterpage">
+        <div className="watersheet datum">
+          {phone ? (
+            <PhoneEntry facts={facts} recent={water.recent} />
+          ) : (
+            <Sheet facts={facts} recent={water.recent} marks={marks} charted={charted} onChart={chart} />
           )}
-          <div style={{ overflowX: 'auto' }}>
-            <Tests
-              columns={columns}
-              rows={rows.slice(0, SHOWN)}
-              zone={zone}
-              today={today}
-              chart={charted?.id ?? null}
-              onChart={setChart}
-            />
-          </div>
+          <Charts
+            system={system}
+            systems={systems}
+            charted={charted}
+            facts={facts}
+            marks={marks}
+            verdicts={water.verdicts}
+          />
         </div>
-      )}
+        <Verdicts systemId={system.id} water={water} columns={columns} today={today} />
+      </div>
     </main>
   );
 }
 
-/** What is due for testing, or was not tested for too long. */
-function DueTests({ systemId }: { systemId: string }) {
-  const plan = usePlan();
-  const { dateFormat } = useSetting();
-  const due = plan.jobs.filter(
-    (row) =>
-      row.work === 'test' &&
-      row.systemIds.includes(systemId) &&
-      (row.lastDone === null || (row.recommended !== null && row.recommended <= row.today)),
-  );
-  if (due.length === 0) return null;
-  return (
-    <p style={{ padding: '0 0 14px' }}>
-      <b>Due for testing:</b>{' '}
-      {due.map((row, i) => (
-        <span key={row.jobId}>
-          {i > 0 && ', '}
-          {row.action.replace('test ', '')}{' '}
-          <span className="soft">
-            (
-            {row.lastDone === null
-              ? 'never tested'
-              : `last ${writeDay(row.lastDone, row.today, dateFormat)}, ${relativeWord(row.lastDone, row.today)}`}
-            )
-          </span>
-        </span>
-      ))}
-      .
-    </p>
-  );
+/** What speaks most is drawn first: out of its band, then near its edge, then nutrients. */
+function firstCharts(verdicts: ReturnType<typeof useWater>['verdicts']): ParameterId[] {
+  const pressing = (one: (typeof verdicts)[number]): number =>
+    one.verdict === 'above' || one.verdict === 'below' || one.verdict === 'stripped'
+      ? 0
+      : one.verdict.startsWith('near') || one.leaves
+        ? 1
+        : one.parameter === 'nitrate' || one.parameter === 'phosphate'
+          ? 2
+          : 3;
+  return [...verdicts]
+    .sort((a, b) => pressing(a) - pressing(b))
+    .slice(0, CHARTS)
+    .map((one) => one.parameter);
 }
 
-function Tests({
-  columns,
-  rows,
-  zone,
-  today,
-  chart,
-  onChart,
+function Charts({
+  system,
+  systems,
+  charted,
+  facts,
+  marks,
+  verdicts,
 }: {
-  columns: readonly Column[];
-  rows: readonly TestRow[];
-  zone: string;
-  today: string;
-  chart: ParameterId | null;
-  onChart: (id: ParameterId) => void;
+  system: Stored<'system'>;
+  systems: readonly Stored<'system'>[];
+  charted: readonly ParameterId[];
+  facts: SheetFacts;
+  marks: ReturnType<typeof marksOf>;
+  verdicts: ReturnType<typeof useWater>['verdicts'];
 }) {
-  const { dateFormat } = useSetting();
-  const { write, pending } = useWriting();
+  const [days, setDays] = useState<(typeof SPANS)[number]['value']>('91');
+  const [beside, setBeside] = useState('');
+  const other = systems.find((one) => one.id === beside);
+  const drawn = charted.flatMap((id) => facts.columns.find((column) => column.id === id) ?? []);
+  if (drawn.length === 0) return null;
+  const together = [system, ...(other ? [other] : [])].map((one) => ({ id: one.id, name: one.content.name }));
   return (
-    <Table size="small" aria-label="The last tests">
-      <TableHead>
-        <TableRow>
-          <TableCell>When</TableCell>
-          {columns.map((column) => (
-            <TableCell key={column.id} align="right">
-              <button
-                type="button"
-                className="colhead"
-                aria-pressed={chart === column.id}
-                title={`Show ${column.name.toLowerCase()} in time`}
-                onClick={() => onChart(column.id)}
-              >
-                {column.name}
-              </button>
-              <div className="soft" style={{ font: '400 12px/15px var(--text)' }}>
-                {column.unitLabel}; {bandWords(column)}
-              </div>
-            </TableCell>
-          ))}
-          <TableCell />
-        </TableRow>
-      </TableHead>
-      <TableBody>
-        {rows.map((row) => (
-          <TableRow key={row.key} hover>
-            <TableCell className="nb">
-              {writeDay(dayOf(row.at, zone), today, dateFormat)}
-              {row.timing === 'after' && <span className="soft"> after</span>}
-            </TableCell>
-            {columns.map((column) => {
-              const reading = row.values.get(column.id);
-              if (!reading) return <TableCell key={column.id} align="right" aria-label="not tested" />;
-              const { value, below, quality } = reading.content;
-              const verdict = verdictOf(column, value, below);
-              return (
-                <TableCell key={column.id} align="right" className="figure">
-                  <span className="vis" style={{ justifyContent: 'flex-end' }}>
-                    {verdict !== 'in-band' && verdict !== 'no-band' && <WaterMark verdict={verdict} />}
-                    <span
-                      className={
-                        verdict === 'above' || verdict === 'below' || verdict === 'stripped' ? 'late' : ''
-                      }
-                    >
-                      {showFixed(column, value, below)}
-                    </span>
-                    {quality === 'doubtful' && <span className="soft">?</span>}
-                  </span>
-                </TableCell>
-              );
-            })}
-            <TableCell align="right">
-              {row.note && <span className="soft">{row.note} </span>}
-              <button
-                type="button"
-                className="quiet"
-                disabled={pending}
-                onClick={() =>
-                  void write(
-                    [...row.values.values()].map((reading) => deleting(reading)),
-                    'The test was deleted.',
-                  )
-                }
-              >
-                Delete
-              </button>
-            </TableCell>
-          </TableRow>
+    <section className="datum charts" aria-label="In time">
+      <div className="actions" style={{ paddingBottom: 6 }}>
+        <Choice label="How long" hideLabel value={days} options={SPANS} onChange={setDays} />
+        {systems.length > 1 && (
+          <span>
+            <span className="soft">Beside it </span>
+            <Pick
+              label="no other system"
+              value={beside}
+              options={systems
+                .filter((one) => one.id !== system.id)
+                .map((one) => ({ value: one.id, label: one.content.name }))}
+              onChange={setBeside}
+            />
+          </span>
+        )}
+      </div>
+      <div className="chartpair">
+        {drawn.map((column) => (
+          <Suspense key={column.id} fallback={<p className="soft">Drawing {column.name.toLowerCase()}…</p>}>
+            <ParameterChart
+              column={column}
+              systems={together}
+              marks={marks}
+              verdict={verdicts.find((one) => one.parameter === column.id)}
+              days={Number(days)}
+              now={facts.now}
+            />
+          </Suspense>
         ))}
-      </TableBody>
-    </Table>
+      </div>
+    </section>
   );
 }

@@ -1,4 +1,4 @@
-import { fromStored, toStored, unitOf, formatNumber } from '../../../core/quantity/quantities.ts';
+import { formatNumber } from '../../../core/quantity/quantities.ts';
 import {
   isStripped,
   judge,
@@ -13,6 +13,7 @@ import { instantOfWhen } from '../../../contract/facts/when.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import type { IncomingWater } from '../../../contract/plan.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
+import { parameterUnit, storedUnitOf, unitsOfParameter } from '../../../core/water/parameterUnits.ts';
 import { unitFor } from '../../parts/units.ts';
 
 /** A column of the sheet: a parameter in the person's unit with the band in force. */
@@ -56,7 +57,25 @@ export function columnsOf(
             : ['temperature', 'nitrate', 'ammonia', 'nitrite']
           ).includes(id),
         );
-  return shown.map((id) => columnOf(id, system, setting, incoming));
+  return shown.map((id) =>
+    columnOf(id, system, setting, incoming, channelOf(snapshot, system.id, id)?.content.unit),
+  );
+}
+
+/** The channel that typed tests of a parameter go to: the one named after it, before any sensor's. */
+export function channelOf(snapshot: Snapshot, systemId: string, id: ParameterId): Stored<'channel'> | null {
+  const here = snapshot
+    .all('channel')
+    .filter(({ content }) => content.systemId === systemId && content.parameter === id);
+  return here.find(({ content }) => content.name === parameters[id].name) ?? here[0] ?? null;
+}
+
+/** The unit of a column: as set at its head, else the person's, else the stored one. */
+export function unitOfColumn(id: ParameterId, setting: Setting, set: string | null | undefined): string {
+  const units = unitsOfParameter(id);
+  const persons = unitFor(parameters[id].quantity, setting);
+  if (set && set in units) return set;
+  return persons in units ? persons : storedUnitOf(id);
 }
 
 /** One parameter of a system in the person's unit, with the band in force. */
@@ -65,17 +84,17 @@ export function columnOf(
   system: Stored<'system'>,
   setting: Setting,
   incoming: readonly IncomingWater[],
+  set: string | null | undefined = null,
 ): Column {
   const programme = findProgramme(system.content.programmeId);
-  const unit = unitFor(parameters[id].quantity, setting);
-  const { label, decimals } = unitOf(parameters[id].quantity, unit);
-  const stored = unit === parameters[id].quantity || unitIsStored(id, unit);
+  const unit = unitOfColumn(id, setting, set);
+  const { label, decimals } = parameterUnit(id, unit);
   return {
     id,
     name: parameters[id].name,
     unit,
     unitLabel: label,
-    decimals: stored ? parameters[id].decimals : decimals,
+    decimals: unit === storedUnitOf(id) ? parameters[id].decimals : decimals,
     warnAtZero: programme?.warnAtZero ?? false,
     ...bandInForce(
       programme,
@@ -85,16 +104,20 @@ export function columnOf(
     ),
   };
 }
-function unitIsStored(id: ParameterId, unit: string): boolean {
-  return fromStored(parameters[id].quantity, 1, unit) === 1;
-}
 
 export function showValue(column: Column, stored: number, below = false): string {
-  return `${below ? '< ' : ''}${formatNumber(fromStored(parameters[column.id].quantity, stored, column.unit), column.decimals)}`;
+  return `${below ? '< ' : ''}${formatNumber(parameterUnit(column.id, column.unit).fromStored(stored), column.decimals)}`;
+}
+/** A difference in the column's unit: half a degree is 0.9 °F, not 32.9. */
+export function showDifference(column: Column, stored: number): string {
+  const { fromStored } = parameterUnit(column.id, column.unit);
+  const { likely } = parameters[column.id];
+  const around = column.band?.lo ?? column.band?.hi ?? (likely.from + likely.to) / 2;
+  return formatNumber(Math.abs(fromStored(around + stored) - fromStored(around)), column.decimals + 1);
 }
 /** In a column the digits line up: as many as the method reads, always. */
 export function showFixed(column: Column, stored: number, below: boolean): string {
-  const shown = fromStored(parameters[column.id].quantity, stored, column.unit);
+  const shown = parameterUnit(column.id, column.unit).fromStored(stored);
   return `${below ? '< ' : ''}${shown.toLocaleString('en-GB', { minimumFractionDigits: column.decimals, maximumFractionDigits: column.decimals })}`;
 }
 export function bandWords(column: Column): string {
@@ -116,60 +139,14 @@ export function verdictOf(column: Column, stored: number, below: boolean): Verdi
     : judge(stored, below, column.band, parameters[column.id].method.repeatability);
 }
 
-/** What was typed into one cell: nothing, a value, or why it cannot be. */
-export type Cell =
-  { kind: 'blank' } | { kind: 'value'; stored: number; below: boolean } | { kind: 'refused'; why: string };
-
-/** Reads a cell: decimal comma or point, "<0.02" as below the lowest reading. Blank is "not tested", never zero. */
-export function readCell(typed: string, column: Column): Cell {
-  const text = typed.trim();
-  if (text === '') return { kind: 'blank' };
-  const below = text.startsWith('<');
-  const number = Number(text.replace('<', '').trim().replace(',', '.'));
-  if (!Number.isFinite(number) || text.replace('<', '').trim() === '')
-    return { kind: 'refused', why: `“${text}” is not a number.` };
-  const { possible, quantity, name } = { ...parameters[column.id] };
-  const range = () =>
-    `${showValue(column, possible.from)} and ${showValue(column, possible.to)} ${column.unitLabel}`;
-  let stored: number;
-  try {
-    stored = toStored(quantity, number, column.unit);
-  } catch {
-    return {
-      kind: 'refused',
-      why: `${name} cannot be ${text} ${column.unitLabel}: it lies between ${range()}.`,
-    };
-  }
-  if (stored < possible.from || stored > possible.to)
-    return {
-      kind: 'refused',
-      why: `${name} cannot be ${text} ${column.unitLabel}: it lies between ${range()}.`,
-    };
-  return { kind: 'value', stored, below };
-}
-
-/** What is possible but unlikely is asked about; null where there is nothing to ask. */
-export function questionOf(cell: Cell, column: Column, last: number | null): string | null {
-  if (cell.kind !== 'value' || cell.below) return null;
-  const { likely, name } = parameters[column.id];
-  if (cell.stored < likely.from || cell.stored > likely.to)
-    return `${name} at ${showValue(column, cell.stored)} ${column.unitLabel} is rare.`;
-  if (last !== null && last > 0 && cell.stored > 0) {
-    const ratio = cell.stored / last;
-    if (ratio > 7.5 && ratio < 13)
-      return `Ten times the last one (${showValue(column, last)}): did you mean ${showValue(column, cell.stored / 10)}?`;
-    if (ratio < 1 / 7.5 && ratio > 1 / 13)
-      return `A tenth of the last one (${showValue(column, last)}): did you mean ${showValue(column, cell.stored * 10)}?`;
-  }
-  return null;
-}
-
 /** Readings taken together. */
 export interface TestRow {
   key: string;
   at: number;
   timing: 'before' | 'after' | null;
   values: Map<ParameterId, Stored<'reading'>>;
+  /** The hour is known. */
+  timed: boolean;
   note: string;
 }
 
@@ -190,6 +167,7 @@ export function testRows(
       at,
       timing: reading.content.timing,
       values: new Map<ParameterId, Stored<'reading'>>(),
+      timed: reading.content.when.kind === 'instant',
       note: '',
     };
     row.values.set(parameter, reading);

@@ -1,6 +1,6 @@
 import { vesselVolumeL } from '../../core/water/vesselVolume.ts';
-import type { Stored } from '../../contract/records.ts';
-import type { Snapshot } from '../../contract/snapshot.ts';
+import type { Stored } from '../records.ts';
+import type { Snapshot } from '../snapshot.ts';
 
 export function vesselsOf(snapshot: Snapshot, systemId: string): Stored<'vessel'>[] {
   return snapshot.all('vessel').filter((vessel) => vessel.content.systemId === systemId);

@@ -1,0 +1,43 @@
+import { findKind } from '../../core/catalogue/index.ts';
+import type { Incoming } from '../../core/rules/facts.ts';
+import type { Instant } from '../../core/time/day.ts';
+import type { ParameterId } from '../../core/water/parameters.ts';
+import { ownKindsOf } from '../facts/definition.ts';
+import type { RecordIndex } from '../facts/recordIndex.ts';
+import { instantOfWhen } from '../facts/when.ts';
+import type { Snapshot } from '../snapshot.ts';
+
+/** Components through which water comes in, by the system it comes into. */
+export function sourcesOf(snapshot: Snapshot): Map<string, string[]> {
+  const ownKinds = ownKindsOf(snapshot);
+  const sources = new Map<string, string[]>();
+  for (const component of snapshot.all('component')) {
+    if (!findKind(component.content.kindId, ownKinds)?.source) continue;
+    for (const systemId of component.content.systemIds)
+      sources.set(systemId, [...(sources.get(systemId) ?? []), component.id]);
+  }
+  return sources;
+}
+
+/** The last accepted reading of the water that comes in, by parameter. */
+export function incomingWater(
+  index: RecordIndex,
+  sourceIds: readonly string[],
+  zone: string,
+  at: Instant,
+): Map<ParameterId, Incoming> {
+  const found = new Map<ParameterId, Incoming>();
+  for (const componentId of sourceIds) {
+    for (const channel of index.on('channelsOfComponent', componentId)) {
+      const { parameter } = channel.content;
+      if (!parameter) continue;
+      for (const { content } of index.on('readingsOfChannel', channel.id)) {
+        const when = instantOfWhen(content.when, zone);
+        if (when === null || when > at || content.quality !== 'good' || content.below) continue;
+        const known = found.get(parameter);
+        if (!known || when > known.at) found.set(parameter, { value: content.value, at: when });
+      }
+    }
+  }
+  return found;
+}

@@ -1,0 +1,60 @@
+import type { ParameterId } from '../../core/water/parameters.ts';
+import { afterOneChange, type ChangedTo } from '../../core/water/afterChange.ts';
+import type { ParameterRemedies } from '../../core/water/remedies/types.ts';
+import type { ParameterVerdict } from '../../core/water/verdict.ts';
+import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
+import { litresOf } from '../facts/litres.ts';
+import { incomingWater, sourcesOf } from './incomingWater.ts';
+import { systemWater } from './systemWater.ts';
+import type { Evidence } from './testedWater.ts';
+
+/** What the Water screen is told of a system: the judgement, what to do, and the last weeks of each parameter. */
+export interface WaterAnswer {
+  verdicts: ParameterVerdict[];
+  remedies: ParameterRemedies[];
+  /** What the first change proposed does to everything; empty where none is proposed. */
+  afterChange: { share: number; litres: number; to: ChangedTo[] } | null;
+  /** The last twelve weeks, for the small lines at the heads. */
+  recent: { parameter: ParameterId; points: { at: Instant; value: number }[] }[];
+  incoming: { parameter: ParameterId; value: number }[];
+  litres: number | null;
+  /** What is dosed a day, by the person's own solutions. */
+  dosing: { parameter: ParameterId; mlPerDay: number | null; perDay: number }[];
+}
+const RECENT_DAYS = 84;
+
+export function waterAnswer(evidence: Evidence, systemId: string, at: Instant): WaterAnswer {
+  const { snapshot, index } = evidence;
+  const system = snapshot.content('system', systemId);
+  const zone = snapshot.content('site', system?.siteId ?? null)?.timeZone ?? 'UTC';
+  const known = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at);
+  const incoming: Partial<Record<ParameterId, number>> = Object.fromEntries(
+    [...known].map(([parameter, { value }]) => [parameter, value]),
+  );
+  const litres = litresOf(snapshot, systemId);
+  const { tests, verdicts, remedies, now } = systemWater(evidence, { systemId, zone, at, litres, incoming });
+  const change = remedies.flatMap((one) => one.options).find((one) => one.kind === 'change');
+  return {
+    verdicts: [...verdicts.values()],
+    remedies: [...remedies],
+    afterChange: change
+      ? { share: change.share, litres: change.litres, to: afterOneChange(change.share, now.tests, incoming) }
+      : null,
+    recent: [...tests].map(([parameter, points]) => ({
+      parameter,
+      points: points
+        .filter(
+          (point) =>
+            point.at >= at - RECENT_DAYS * MS_PER_DAY && point.doubt === null && point.timing !== 'after',
+        )
+        .map((point) => ({ at: point.at, value: point.value })),
+    })),
+    incoming: [...known].map(([parameter, { value }]) => ({ parameter, value })),
+    litres,
+    dosing: Object.entries(now.dosing ?? {}).map(([parameter, { mlPerDay, perDay }]) => ({
+      parameter: parameter as ParameterId,
+      mlPerDay,
+      perDay,
+    })),
+  };
+}

@@ -1,0 +1,81 @@
+import { stringify } from 'csv-stringify/sync';
+import { Router } from 'express';
+import * as v from 'valibot';
+import { definitionsOf } from '../../contract/facts/definition.ts';
+import { RecordIndex } from '../../contract/facts/recordIndex.ts';
+import { instantOfWhen } from '../../contract/facts/when.ts';
+import { testSheet } from '../../contract/water/testSheet.ts';
+import { thinned, type Read } from '../../contract/water/series.ts';
+import type { Evidence } from '../../contract/water/testedWater.ts';
+import { waterAnswer } from '../../contract/water/waterAnswer.ts';
+import { parameterIds } from '../../core/water/parameters.ts';
+import type { Store } from '../../store/store.ts';
+import { HttpProblem } from '../errorBorder.ts';
+
+const id = v.pipe(v.string('Say which system.'), v.uuid('Say which system.'));
+const OfSystem = v.object({ system: id });
+const instant = v.pipe(
+  v.string(),
+  v.check((text) => !Number.isNaN(Date.parse(text)), '“from” and “to” must be instants.'),
+);
+const Series = v.object({
+  system: id,
+  parameter: v.picklist(parameterIds, 'Say which parameter.'),
+  from: v.optional(instant),
+  to: v.optional(instant),
+  points: v.optional(
+    v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(10), v.maxValue(5000)),
+    '600',
+  ),
+});
+
+/** The water of a system judged; a parameter in time, thinned for drawing; the tests as a table to take away. */
+export function waterRoutes(store: Store, now: () => number): Router {
+  let known: { version: number; evidence: Evidence } | null = null;
+  const evidenceNow = async (systemId: string): Promise<Evidence> => {
+    const snapshot = await store.snapshot();
+    // an index of all records is made once for each state they are in
+    if (known?.version !== store.version)
+      known = {
+        version: store.version,
+        evidence: { snapshot, index: RecordIndex.of(snapshot), definitionOf: definitionsOf(snapshot) },
+      };
+    if (!snapshot.get('system', systemId))
+      throw new HttpProblem(404, 'Not found', 'There is no such system.');
+    return known.evidence;
+  };
+  return Router()
+    .get('/water', async (req, res) => {
+      const { system } = v.parse(OfSystem, req.query);
+      res.json(waterAnswer(await evidenceNow(system), system, now()));
+    })
+    .get('/water/series', async (req, res) => {
+      const { system, parameter, from, to, points } = v.parse(Series, req.query);
+      const { snapshot, index } = await evidenceNow(system);
+      const zone =
+        snapshot.content('site', snapshot.content('system', system)?.siteId ?? null)?.timeZone ?? 'UTC';
+      const [begin, end] = [from ? Date.parse(from) : -Infinity, to ? Date.parse(to) : Infinity];
+      const read = index
+        .on('channelsOfSystem', system)
+        .filter((channel) => channel.content.parameter === parameter)
+        .flatMap((channel) => index.on('readingsOfChannel', channel.id))
+        .flatMap(({ content }): Read[] => {
+          const at = instantOfWhen(content.when, zone);
+          return at === null || at < begin || at > end
+            ? []
+            : [{ at, value: content.value, below: content.below }];
+        })
+        .sort((a, b) => a.at - b.at);
+      res.json({ readings: read.length, points: thinned(read, points) });
+    })
+    .get('/water/tests.csv', async (req, res) => {
+      const { system } = v.parse(OfSystem, req.query);
+      const { snapshot, index } = await evidenceNow(system);
+      const name = snapshot.content('system', system)?.name ?? 'tests';
+      res
+        .type('text/csv')
+        .attachment(`${name}.csv`)
+        // a cell that a spreadsheet would run as a formula is written as text
+        .send(`\uFEFF${stringify(testSheet(snapshot, index, system), { escape_formulas: true })}`);
+    });
+}

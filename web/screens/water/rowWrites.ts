@@ -1,0 +1,80 @@
+import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
+import type { When } from '../../../contract/fields.ts';
+import type { Stored } from '../../../contract/records.ts';
+import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { Write } from '../../../contract/work.ts';
+import { creating, deleting, newIds, revising } from '../../api/writing.tsx';
+import { typedReading } from '../../parts/readings.ts';
+import type { DraftRow } from './draft.ts';
+import { channelOf, type Column, type TestRow } from './tests.ts';
+import type { Cell } from './typedCell.ts';
+
+/** A draft row with its cells read and its time known. */
+export interface ReadRow {
+  row: DraftRow;
+  when: When;
+  cells: readonly { column: Column; cell: Cell; kitId: string | null }[];
+  /** The stored test that it corrects. */
+  corrects: TestRow | null;
+}
+
+/** Channels that a row needs and are not there yet are made once for all rows. */
+export function writesOfRows(rows: readonly ReadRow[], snapshot: Snapshot, systemId: string): Write[] {
+  const made = new Map<ParameterId, string>();
+  return rows.flatMap((row) => [
+    ...row.cells.flatMap((one) => {
+      const before = row.corrects?.values.get(one.column.id);
+      if (one.cell.kind !== 'value') return before ? [deleting(before)] : [];
+      return before ? correction(before, row, one) : creation(one.column.id, row, one);
+    }),
+  ]);
+
+  function creation(id: ParameterId, row: ReadRow, one: ReadRow['cells'][number]): Write[] {
+    const known = made.get(id) ?? channelOf(snapshot, systemId, id)?.id;
+    const ids = newIds(known);
+    made.set(id, ids.id);
+    const channel = known
+      ? []
+      : [
+          creating(
+            'channel',
+            {
+              componentId: null,
+              systemId,
+              name: parameters[id].name,
+              quantity: parameters[id].quantity,
+              parameter: id,
+            },
+            ids,
+          ),
+        ];
+    return [...channel, creating('reading', contentOf(ids.id, row, one))];
+  }
+}
+
+function correction(before: Stored<'reading'>, row: ReadRow, one: ReadRow['cells'][number]): Write[] {
+  const content = { ...before.content, ...contentOf(before.content.channelId, row, one) };
+  // nobody wrote the hour anew: it stays as precise as it was
+  const same = JSON.stringify(content) === JSON.stringify(before.content);
+  return same ? [] : [revising(before, content)];
+}
+
+function contentOf(
+  channelId: string,
+  { row, when }: Pick<ReadRow, 'row' | 'when'>,
+  { cell, kitId }: ReadRow['cells'][number],
+): Stored<'reading'>['content'] {
+  if (cell.kind !== 'value') throw new Error('only a value becomes a reading');
+  return typedReading({
+    channelId,
+    when,
+    value: cell.stored,
+    below: cell.below,
+    timing: row.timing,
+    whoId: row.whoId,
+    note: row.note,
+    ...(kitId ? { methodId: kitId } : {}),
+    ...(cell.repeats.length > 0 ? { repeats: [...cell.repeats] } : {}),
+    ...(cell.rough ? { rough: true } : {}),
+  });
+}
