@@ -235,6 +235,8 @@ const Method = v.strictObject({
   batch: text('The batch', 120),
   expires: nullable(day('The expiry date')),
   note: text('The note'),
+  /** Put away: its readings keep it, nobody is offered it. */
+  retired: v.optional(flag('Put away')),
 });
 
 /** A dosing solution of the person's own for one system. */
@@ -245,6 +247,7 @@ const Solution = v.strictObject({
   /** What one mL brings into one litre, in the parameter's stored unit. */
   perMl: number('What one mL brings into one litre', 1e-6, 1e6, ''),
   note: text('The note'),
+  retired: v.optional(flag('Put away')),
 });
 
 /** A file that was read in; its records say so in their history. */

@@ -85,9 +85,8 @@ describe('every sample', () => {
     expect((await readings()).length).toBe(before);
     const bytes = Buffer.from(sample('reef-weekly.csv').toString().replace('9/27/25,8.8,', '9/27/25,8.9,'));
     const changed = await previewImport(one.store, request('reef-weekly.csv', { bytes }));
-    expect(changed.questions).toMatchObject([
-      { row: 4, sentence: expect.stringContaining('8.8 already; this row says 8.9') },
-    ]);
+    expect(changed.questions.map((question) => question.row)).toEqual([4]);
+    expect(changed.questions[0]?.sentence).toContain('8.8 already; this row says 8.9');
     const key = changed.questions[0]?.key ?? '';
     const taken = await writeImport(
       one.store,

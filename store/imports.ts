@@ -4,7 +4,12 @@ import { againstKnown, type CheckedDraft } from '../contract/imports/againstKnow
 import type { Answers } from '../contract/imports/draft.ts';
 import { importWrites, whyOfImport } from '../contract/imports/importWrites.ts';
 import { ImportMapping } from '../contract/imports/mapping.ts';
-import { previewOf, type ImportPreview, type ImportReport } from '../contract/imports/preview.ts';
+import {
+  previewOf,
+  type ImportPreview,
+  type ImportReport,
+  type TakenBack,
+} from '../contract/imports/preview.ts';
 import { proposeMapping, savedMapping, signatureOf, headsOf } from '../contract/imports/propose.ts';
 import { readRows } from '../contract/imports/readRows.ts';
 import { readTable, type Table } from '../contract/imports/table.ts';
@@ -12,7 +17,8 @@ import type { Snapshot } from '../contract/snapshot.ts';
 import type { Write } from '../contract/work.ts';
 import { decodeText } from './decodeText.ts';
 import { StoreProblem } from './problems.ts';
-import { recordEntities, revisionEntity } from './rows.ts';
+import type { recordEntities } from './rows.ts';
+import { revisionEntity } from './rows.ts';
 import { sha256, type Store } from './store.ts';
 import type { Databases } from './database.ts';
 
@@ -111,12 +117,6 @@ function rememberMapping(mapping: ImportMapping, table: Table, snapshot: Snapsho
         },
       ]
     : [];
-}
-
-/** What could not be taken back, since somebody changed it after the import. */
-export interface TakenBack {
-  deleted: number;
-  changedSince: number;
 }
 
 /** Takes an import back in one step: what it made goes, what it corrected gets its old text; later changes stay. */

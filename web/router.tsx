@@ -54,6 +54,14 @@ export const router = createBrowserRouter([
             element: later(() => import('./screens/component/ComponentScreen.tsx'), 'ComponentScreen'),
           },
           { path: '/water', element: later(() => import('./screens/water/WaterScreen.tsx'), 'WaterScreen') },
+          {
+            path: '/water/kits',
+            element: later(() => import('./screens/water/KitsScreen.tsx'), 'KitsScreen'),
+          },
+          {
+            path: '/water/import',
+            element: later(() => import('./screens/import/ImportScreen.tsx'), 'ImportScreen'),
+          },
           { path: '/bench', element: later(() => import('./screens/bench/BenchScreen.tsx'), 'BenchScreen') },
           {
             path: '/bench/:calculatorId',

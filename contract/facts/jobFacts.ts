@@ -1,4 +1,3 @@
-import { findKind } from '../../core/catalogue/index.ts';
 import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
@@ -9,7 +8,6 @@ import { announcedReach, eventWords, type EventKind } from '../../core/rules/eve
 import {
   instantOf,
   noStoreFigures,
-  type Incoming,
   type JobFacts,
   type ServiceFact,
   type UnitReading,
@@ -22,7 +20,7 @@ import { groupBy, type Snapshot } from '../snapshot.ts';
 import { nameOfJob, RecordIndex, targetOfJob } from './recordIndex.ts';
 import { incomingWater, sourcesOf } from '../water/incomingWater.ts';
 import { testedWater } from '../water/testedWater.ts';
-import { definitionsOf, ownKindsOf, type DefinitionOf } from './definition.ts';
+import { definitionsOf, type DefinitionOf } from './definition.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
 import { doneOfWhen, instantOfWhen } from './when.ts';
 
@@ -280,7 +278,6 @@ export class FactMaker {
 
 function structureOf(snapshot: Snapshot): Structure {
   const definitionOf = definitionsOf(snapshot);
-  const ownKinds = ownKindsOf(snapshot);
   const placed = new Map<string, PlacedJob>();
   const announcers: Announcer[] = [];
   for (const job of snapshot.all('job')) {

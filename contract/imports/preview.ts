@@ -47,6 +47,12 @@ export interface ImportReport {
   questions: Question[];
 }
 
+/** What an import taken back leaves: what somebody changed after it stays. */
+export interface TakenBack {
+  deleted: number;
+  changedSince: number;
+}
+
 /** So many of each are shown; the counts hold for all. */
 const SHOWN = 400;
 const SAMPLE_ROWS = 8;

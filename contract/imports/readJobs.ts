@@ -6,7 +6,7 @@ import type { Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
 import type { ReadingDraft } from './draft.ts';
 import { likeliestThing, type Thing } from './things.ts';
-import type { RowContext } from './readRows.ts';
+import type { RowContext } from './rowContext.ts';
 
 export interface JobCells {
   what: string;

@@ -8,22 +8,10 @@ import { emptyDraft, type Answers, type ChannelOf, type ImportDraft, type Readin
 import type { ImportMapping, Target } from './mapping.ts';
 import { plain } from './heads.ts';
 import { readJob } from './readJobs.ts';
+import type { RowContext } from './rowContext.ts';
 import { thingsOf, type Thing } from './things.ts';
 import type { Table } from './table.ts';
 
-/** One row of the body with what the whole file knows. */
-export interface RowContext {
-  row: number;
-  cells: readonly string[];
-  mapping: ImportMapping;
-  snapshot: Snapshot;
-  zone: string;
-  answers: Answers;
-  things: readonly Thing[];
-  draft: ImportDraft;
-  /** Last stored value of a column or sensor while reading on. */
-  last: Map<string, number>;
-}
 const SUMMARY = /^(average|avg|mean|mittelwert|durchschnitt|sum|summe|total|min|max|median|std|stdev)\b/i;
 
 /** Everything a file brings by a mapping, row by row; refused and skipped rows say why. Nothing is written. */
@@ -205,27 +193,19 @@ function readTarget(
     answers,
     last: last.get(lastKey) ?? null,
   };
-  switch (target.kind) {
-    case 'parameter':
-      return readParameter(cell, target, about);
-    case 'density': {
-      if (target.as === null) return null;
-      return readDensity(
-        cell,
-        target.as,
-        target.temperatureC ?? temperatureAt(target.temperatureColumn, cells, mapping),
-        about,
-      );
-    }
-    case 'measure':
-      return target.componentId === null ? null : readMeasure(cell, target, mapping.decimal);
-    case 'pressure':
-      return target.componentId === null
-        ? null
-        : readMeasure(cell, { measure: 'pressure-drop', unit: target.unit }, mapping.decimal);
-    default:
-      return null;
-  }
+  if (target.kind === 'parameter') return readParameter(cell, target, about);
+  if (target.kind === 'density' && target.as !== null)
+    return readDensity(
+      cell,
+      target.as,
+      target.temperatureC ?? temperatureAt(target.temperatureColumn, cells, mapping),
+      about,
+    );
+  if (target.kind === 'measure' && target.componentId !== null)
+    return readMeasure(cell, target, mapping.decimal);
+  if (target.kind === 'pressure' && target.componentId !== null)
+    return readMeasure(cell, { measure: 'pressure-drop', unit: target.unit }, mapping.decimal);
+  return null;
 }
 
 /** The temperature in another column of the row, °C. */

@@ -65,7 +65,8 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
       parameters[parameter].method,
     points,
     resets: jobs
-      .filter(({ definition }) => definition.work !== 'change water' && concerns(definition, parameter))
+      // a new charge starts it anew; what is done every week does not
+      .filter(({ definition }) => definition.work === 'replace' && concerns(definition, parameter))
       .flatMap(({ job }) => daysOf(job))
       .sort((a, b) => a - b),
   });
@@ -180,7 +181,9 @@ function dosingOf(
   series: ReadonlyMap<ParameterId, TestSeries>,
   changes: readonly number[],
 ): { solutions: OwnSolution[]; dosing: Partial<Record<ParameterId, Dosing>> } {
-  const solutions = snapshot.all('solution').filter((one) => one.content.systemId === systemId);
+  const solutions = snapshot
+    .all('solution')
+    .filter((one) => one.content.systemId === systemId && !one.content.retired);
   const dosing: Partial<Record<ParameterId, Dosing>> = {};
   for (const solution of solutions) {
     const { parameter, perMl } = solution.content;

@@ -57,7 +57,7 @@ export function crossing(
   };
 }
 
-type Line = TrendLine & { from: 'readings' | 'earlier-cycles' };
+type Line = Omit<TrendLine, 'slopeSe'> & { from: 'readings' | 'earlier-cycles' };
 
 function lineOfEarlier(points: readonly Point[], errorSd: number, slopes: readonly number[]): Line | null {
   const latest = points.at(-1);

@@ -25,14 +25,21 @@ const collects = (parameter: ParameterId): boolean =>
  */
 export function afterOneChange(
   share: number,
-  tests: Partial<Record<ParameterId, { value: number }>>,
+  tests: Partial<Record<ParameterId, { value: number; below?: boolean }>>,
   incoming: Partial<Record<ParameterId, number>>,
 ): ChangedTo[] {
   return (Object.keys(tests) as ParameterId[]).flatMap((parameter) => {
     const before = tests[parameter]?.value;
     const newWater = incoming[parameter] ?? (collects(parameter) ? 0 : null);
-    // pH and ORP do not mix by shares
-    if (before === undefined || newWater === null || parameter === 'ph' || parameter === 'orp') return [];
+    // pH and ORP do not mix by shares; what is below detection is below it afterwards
+    if (
+      before === undefined ||
+      tests[parameter]?.below ||
+      newWater === null ||
+      parameter === 'ph' ||
+      parameter === 'orp'
+    )
+      return [];
     const after = afterChanges(before, newWater, share);
     const step = mostADay[parameter];
     return [

@@ -73,7 +73,7 @@ const printed: Partial<Record<ParameterId, Readonly<Record<string, Unit>>>> = {
     'µg/L NO2-N': scaled('µg/L NO₂-N', (M.NO2 / M.N) * perMilli, 0),
   },
   ammonia: {
-    'mg/L NH3': scaled('mg/L NH₃ + NH₄', 1, 2),
+    'mg/L NH3': scaled('mg/L NH₃/NH₄', 1, 2),
     'mg/L NH3-N': scaled('mg/L N', M.NH3 / M.N, 2),
   },
   phosphate: {

@@ -10,6 +10,8 @@ export interface TrendLine {
   perDay: number;
   levelAtLatest: number;
   slopeError: number;
+  /** Standard error of the slope as of a least-squares line through the same days. */
+  slopeSe: number;
   levelError: number;
   readings: number;
 }
@@ -27,11 +29,15 @@ export function trendLine(points: readonly Point[], errorSd: number): TrendLine 
   if (recent.length < FEWEST_FOR_TREND || !first || !latest || latest.days <= first.days) return null;
   const trend = robustTrend(recent);
   if (!trend) return null;
-  const error = Math.max(trend.residualSd, errorSd) / Math.sqrt(recent.length);
+  const sd = Math.max(trend.residualSd, errorSd);
+  const error = sd / Math.sqrt(recent.length);
+  const middle = recent.reduce((sum, point) => sum + point.days, 0) / recent.length;
+  const spread = recent.reduce((sum, point) => sum + (point.days - middle) ** 2, 0);
   return {
     perDay: trend.slopePerDay,
     levelAtLatest: trend.intercept + trend.slopePerDay * latest.days,
     slopeError: (2 * error) / (latest.days - first.days),
+    slopeSe: sd / Math.sqrt(spread),
     levelError: error,
     readings: recent.length,
   };

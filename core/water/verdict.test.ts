@@ -42,7 +42,7 @@ describe('the trend', () => {
     expect(found.leaves?.side).toBe('above');
     expect(found.leaves?.inDays).toBeCloseTo(21, 6);
     expect(verdictSentences(found, style)[0]).toBe(
-      'Rising 2 mg/L a week; leaves its band about Mon 23 Mar (Sat 21 Mar to Thu 26 Mar).',
+      'Rising 2 mg/L a week; leaves its band about Mon 23 Mar (Wed 18 Mar to Thu 2 Apr).',
     );
   });
   test('the kit’s own noise is not called a trend', () => {

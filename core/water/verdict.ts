@@ -13,7 +13,7 @@ import { trendLine, FEWEST_FOR_TREND } from './trendLine.ts';
 /** How it goes since the last service that concerns it; per week, stored unit. */
 export type Trend =
   | { kind: 'rising' | 'falling'; perWeek: number; error: number; readings: number }
-  /** A slope within its own error is no trend. */
+  /** A slope within its own error (19 times in 20) is no trend. */
   | { kind: 'steady'; error: number; readings: number }
   | { kind: 'not-known'; readings: number; needed: number };
 
@@ -50,6 +50,8 @@ export interface ParameterVerdict {
 
 /** Where a line leads within a year is said; beyond it nobody knows. */
 const FARTHEST_DAYS = 365;
+/** A slope this many standard errors from none is a trend: by chance it is so 1 time in 20. */
+const TREND = 1.96;
 /** A week is four to ten days, since visits slip. */
 const WEEK = { from: 4, to: 10 };
 const FEWEST_WEEKS = 3;
@@ -103,7 +105,7 @@ function outBy({ value, below }: TestPoint, { band }: TestSeries): number {
 
 function trendOf(line: ReturnType<typeof trendLine>, readings: number): Trend {
   if (!line) return { kind: 'not-known', readings, needed: FEWEST_FOR_TREND };
-  const [perWeek, error] = [7 * line.perDay, 7 * line.slopeError];
+  const [perWeek, error] = [7 * line.perDay, 7 * TREND * line.slopeSe];
   return Math.abs(perWeek) <= error
     ? { kind: 'steady', error, readings: line.readings }
     : { kind: perWeek > 0 ? 'rising' : 'falling', perWeek, error, readings: line.readings };
@@ -121,15 +123,16 @@ function leavesBand(
   if (edge === null || at === undefined) return null;
   const toGo = edge - line.levelAtLatest;
   const when = (slope: number): number | null => (slope * toGo > 0 ? at + toGo / slope : null);
-  const steeper = line.perDay + Math.sign(line.perDay) * line.slopeError;
-  const flatter = line.perDay - Math.sign(line.perDay) * line.slopeError;
+  const steeper = line.perDay + Math.sign(line.perDay) * TREND * line.slopeSe;
+  const flatter = line.perDay - Math.sign(line.perDay) * TREND * line.slopeSe;
+  const latest = when(flatter);
   const inDays = when(line.perDay);
   if (inDays === null || inDays > FARTHEST_DAYS) return null;
   return {
     side,
     inDays: Math.max(0, inDays),
     soonest: Math.max(0, when(steeper) ?? 0),
-    latest: when(flatter),
+    latest: latest === null || latest > FARTHEST_DAYS ? null : latest,
   };
 }
 

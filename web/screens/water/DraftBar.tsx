@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import type { Stored } from '../../../contract/records.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { Pick } from '../../parts/Pick.tsx';
@@ -52,13 +51,13 @@ export function DraftBar({
           />
         </span>
       )}
-      <TextField
-        label="Remark"
-        size="small"
-        value={row.note}
-        onChange={(event) => onChange({ note: event.target.value }, `${row.key} note`)}
-        sx={{ minWidth: 200, flex: 1 }}
-      />
+      <label className="remark">
+        <span className="soft">Remark</span>
+        <input
+          value={row.note}
+          onChange={(event) => onChange({ note: event.target.value }, `${row.key} note`)}
+        />
+      </label>
       {onUndo && (
         <button type="button" className="btn2 hide-phone" onClick={onUndo}>
           Undo <kbd>Ctrl Z</kbd>

@@ -1,3 +1,5 @@
+import { listWord } from '../../../core/explain/words.ts';
+import { groupBy } from '../../../contract/snapshot.ts';
 import { median } from '../../../core/numeric/median.ts';
 import { usePlan, useSetting } from '../../api/data.ts';
 import { clockIn, relativeWord, writeDay } from '../../parts/dates.ts';
@@ -52,9 +54,10 @@ export function DueTests({
           . <span className="soft">Before the change.</span>
         </p>
       )}
-      {byEvent.map((row) => (
-        <p key={row.jobId}>
-          <b>Asked for:</b> {row.action.replace('test ', '')}. <span className="soft">{row.sentence}</span>
+      {[...groupBy(byEvent, (row) => row.sentence)].map(([sentence, rows]) => (
+        <p key={sentence}>
+          <b>Asked for:</b> {listWord(rows.map((row) => row.action.replace('test ', '')))}.{' '}
+          <span className="soft">{sentence}</span>
         </p>
       ))}
       {hour && <p className="soft">{hour}</p>}

@@ -10,7 +10,7 @@ import type { Mark } from './serviceMarks.ts';
 import { showFixed, verdictOf, type TestRow } from './tests.ts';
 import type { SheetFacts } from './useRows.ts';
 
-const SHOWN = 10;
+const SHOWN = 8;
 const MORE = 30;
 
 /** Stored tests, newest first, with what happened between them; a chosen row opens its remark and actions. */
@@ -31,7 +31,10 @@ export function KeptRows({
   const list = [
     ...tests.map((test) => ({ at: test.at, test, mark: null })),
     // a day without an hour is noon for both: tests come before what is done
-    ...marks.filter((mark) => mark.at >= oldest).map((mark) => ({ at: mark.at + 1, test: null, mark })),
+    ...byDay(
+      marks.filter((mark) => mark.at >= oldest),
+      zone,
+    ).map((mark) => ({ at: mark.at + 1, test: null, mark })),
   ].sort((a, b) => b.at - a.at);
   const wide = columns.length + 2;
   return (
@@ -71,6 +74,17 @@ export function KeptRows({
       )}
     </>
   );
+}
+
+/** What happened on one day stands in one row. */
+function byDay(marks: readonly Mark[], zone: string): Mark[] {
+  const days = new Map<string, Mark>();
+  for (const mark of marks) {
+    const day = dayOf(mark.at, zone);
+    const known = days.get(day);
+    days.set(day, known ? { ...known, word: `${known.word}; ${mark.word}` } : mark);
+  }
+  return [...days.values()];
 }
 
 function KeptRow({

@@ -22,7 +22,9 @@ export function KitLine({
   const { dateFormat } = useSetting();
   const { kit, kitId } = kitOf(facts, row, column.id);
   const today = todayIn(facts.zone, facts.now);
-  const kits = facts.snapshot.all('method').filter((one) => one.content.parameter === column.id);
+  const kits = facts.snapshot
+    .all('method')
+    .filter((one) => one.content.parameter === column.id && !one.content.retired);
   const method = kit ?? parameters[column.id].method;
   const expired = kit?.expires != null && kit.expires < today;
   return (

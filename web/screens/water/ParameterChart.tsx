@@ -14,7 +14,7 @@ type ChartComponent = typeof chartModule.default;
 const Chart = (chartModule.default as unknown as { default?: ChartComponent }).default ?? chartModule.default;
 
 /** Words stand at the latest marks only, so that they never pile up. */
-const WORDS = 4;
+const WORDS = 3;
 const MS_PER_DAY = 86_400_000;
 /** How far a trend is drawn ahead. */
 const AHEAD_DAYS = 28;
@@ -126,7 +126,7 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
   const shownMarks = marks.filter(
     (mark) => mark.at >= from && (mark.concerns === null || mark.concerns.includes(column.id)),
   );
-  const resets = shownMarks.filter((mark) => mark.concerns !== null).map((mark) => mark.at);
+  const resets = shownMarks.filter((mark) => mark.resets).map((mark) => mark.at);
   const own = (lines[0] ?? []).map((point) => ({ ...point, y: fromStored(point.value) }));
   const dense = own.some((point) => point.readings > 1);
   const ahead = projectionOf(verdict, now, fromStored);
@@ -206,6 +206,13 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
       orientation: 'vertical',
     },
   };
+  // changes come so often that their dotted line says it; charges and events have a word
+  const worded = new Set(
+    shownMarks
+      .filter((mark) => mark.resets || (mark.concerns === null && !mark.isChange))
+      .slice(0, WORDS)
+      .map((mark) => mark.key),
+  );
   const below = dense ? [] : own.filter((point) => point.below);
   return {
     series: styles.map((style) => style.series) as unknown as Series,
@@ -263,10 +270,10 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
                 },
               ],
         xaxis: [
-          ...shownMarks.map((mark, i) => ({
+          ...shownMarks.map((mark) => ({
             ...plain,
             x: mark.at,
-            label: { ...plain.label, text: i < WORDS ? mark.word.slice(0, 34) : '' },
+            label: { ...plain.label, text: worded.has(mark.key) ? mark.word.slice(0, 34) : '' },
           })),
           { x: now, borderColor: 'var(--now)', strokeDashArray: 0 },
         ],

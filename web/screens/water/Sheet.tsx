@@ -1,5 +1,7 @@
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableRow from '@mui/material/TableRow';
 import { useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { ParameterId } from '../../../core/water/parameters.ts';
@@ -59,10 +61,12 @@ export function Sheet({
   const toSave = states.filter((state) => state.values > 0);
 
   const focus = (key: string, column: number): void => {
-    // the row may just be made: wait for it to be drawn
-    requestAnimationFrame(() =>
-      box.current?.querySelector<HTMLInputElement>(`[data-cell="${key}:${column}"]`)?.focus(),
-    );
+    const find = (): HTMLInputElement | null =>
+      box.current?.querySelector<HTMLInputElement>(`[data-cell="${key}:${column}"]`) ?? null;
+    const there = find();
+    if (there) there.focus();
+    // the row was just made: wait for it to be drawn
+    else requestAnimationFrame(() => find()?.focus());
   };
   const askedHere = (key: string, id: ParameterId | undefined): boolean =>
     id !== undefined && states.some((state) => state.row.key === key && state.asked.includes(id));
@@ -242,38 +246,40 @@ export function Sheet({
               }
             />
           ))}
+          <TableRow className="underdraft">
+            <TableCell colSpan={columns.length + 2}>
+              <ProblemNote error={problem} />
+              {said && <p role="status">{said}</p>}
+              {active && (
+                <DraftBar
+                  state={active}
+                  readers={readers}
+                  count={toSave.reduce((sum, state) => sum + state.values, 0)}
+                  rows={toSave.length}
+                  pending={pending}
+                  refused={toSave.some((state) => state.refused.length > 0)}
+                  onChange={(some, step) => sheet.edit(active.row.key, some, step)}
+                  onSave={() => void save()}
+                  onUndo={sheet.canUndo ? sheet.undo : null}
+                />
+              )}
+              {active && focused && (
+                <KitLine
+                  facts={facts}
+                  row={active.row}
+                  column={focused}
+                  onKit={(kitId) =>
+                    sheet.edit(active.row.key, { kits: { ...active.row.kits, [focused.id]: kitId } })
+                  }
+                />
+              )}
+            </TableCell>
+          </TableRow>
         </TableBody>
         <TableBody>
           <KeptRows facts={facts} marks={marks} onCorrect={correct} />
         </TableBody>
       </Table>
-      <div className="underdraft">
-        <ProblemNote error={problem} />
-        {said && <p role="status">{said}</p>}
-        {active && (
-          <DraftBar
-            state={active}
-            readers={readers}
-            count={toSave.reduce((sum, state) => sum + state.values, 0)}
-            rows={toSave.length}
-            pending={pending}
-            refused={toSave.some((state) => state.refused.length > 0)}
-            onChange={(some, step) => sheet.edit(active.row.key, some, step)}
-            onSave={() => void save()}
-            onUndo={sheet.canUndo ? sheet.undo : null}
-          />
-        )}
-        {active && focused && (
-          <KitLine
-            facts={facts}
-            row={active.row}
-            column={focused}
-            onKit={(kitId) =>
-              sheet.edit(active.row.key, { kits: { ...active.row.kits, [focused.id]: kitId } })
-            }
-          />
-        )}
-      </div>
     </div>
   );
 }

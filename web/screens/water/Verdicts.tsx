@@ -213,7 +213,11 @@ function AfterChange({
 }) {
   const setting = useSetting();
   const { afterChange } = water;
-  if (!afterChange || afterChange.to.length === 0) return null;
+  // what the new water does not move is not told
+  const told = (afterChange?.to ?? []).filter(
+    (one) => show(one.parameter, one.before) !== show(one.parameter, one.after),
+  );
+  if (!afterChange || told.length === 0) return null;
   return (
     <section className="rule afterchange">
       <div className="verdicthead">
@@ -222,17 +226,19 @@ function AfterChange({
         </h3>
       </div>
       <ul className="plain">
-        {afterChange.to.map(({ parameter, before, after, assumed, tooMuch }) => (
+        {told.map(({ parameter, before, after, tooMuch }) => (
           <li key={parameter} className="verdicthead rule">
+            <span>{parameters[parameter].name}</span>
             <span>
-              {parameters[parameter].name} {show(parameter, before)} → <b>{show(parameter, after)}</b>
-            </span>
-            <span className={tooMuch ? 'late' : 'soft'}>
-              {tooMuch ? 'match the new water first' : assumed ? 'if the new water is free of it' : ''}
+              {show(parameter, before).replace(/ [^\d].*$/, '')} → <b>{show(parameter, after)}</b>
+              {tooMuch && <span className="late"> match the new water first</span>}
             </span>
           </li>
         ))}
       </ul>
+      {told.some((one) => one.assumed) && (
+        <p className="soft small">New water taken as free of what was not read in it.</p>
+      )}
     </section>
   );
 }

@@ -12,9 +12,11 @@ export interface Mark {
   /** Parameters it concerns; null: all of them. */
   concerns: readonly string[] | null;
   isChange: boolean;
+  /** A new charge: what it takes out starts anew. */
+  resets: boolean;
 }
 
-/** Services of jobs that the water's tests call or that take something out of it, and events; the newest first. */
+/** Services of jobs that take something out of the water, and events; the newest first. */
 export function marksOf(snapshot: Snapshot, systemId: string, zone: string): Mark[] {
   const definitionOf = definitionsOf(snapshot);
   const jobs = new Map(
@@ -22,14 +24,13 @@ export function marksOf(snapshot: Snapshot, systemId: string, zone: string): Mar
       const place = placeOfJob(job.content, snapshot);
       if (!place?.systemIds.includes(systemId)) return [];
       const definition = definitionOf(job.content);
-      const concerns = [
-        ...(definition.takesOut ?? []),
-        ...definition.rules.flatMap((rule) => (rule.kind === 'water-test' ? [rule.parameter] : [])),
-      ];
+      // a charge or a harvest that takes something out; what is only looked at or wiped is not told
+      const concerns = definition.takesOut ?? [];
       const isChange = definition.work === 'change water' && job.content.systemId === systemId;
       if (concerns.length === 0 && !isChange) return [];
       const word = isChange ? place.thing : `${place.thing}: ${definition.action}`;
-      return [[job.id, { word, concerns: isChange ? null : concerns, isChange }] as const];
+      const resets = definition.work === 'replace';
+      return [[job.id, { word, concerns: isChange ? null : concerns, isChange, resets }] as const];
     }),
   );
   const services = snapshot.all('service').flatMap(({ id, content }) => {
@@ -48,6 +49,7 @@ export function marksOf(snapshot: Snapshot, systemId: string, zone: string): Mar
             word: content.note ? `${eventWords[content.kind]}: ${content.note}` : eventWords[content.kind],
             concerns: null,
             isChange: false,
+            resets: false,
           },
         ]
       : [];

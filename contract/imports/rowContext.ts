@@ -1,0 +1,18 @@
+import type { Snapshot } from '../snapshot.ts';
+import type { Answers, ImportDraft } from './draft.ts';
+import type { ImportMapping } from './mapping.ts';
+import type { Thing } from './things.ts';
+
+/** One row of the body with what the whole file knows. */
+export interface RowContext {
+  row: number;
+  cells: readonly string[];
+  mapping: ImportMapping;
+  snapshot: Snapshot;
+  zone: string;
+  answers: Answers;
+  things: readonly Thing[];
+  draft: ImportDraft;
+  /** Last stored value of a column or sensor while reading on. */
+  last: Map<string, number>;
+}
