@@ -3,14 +3,19 @@ import { pathPlaces, type EquipmentKind } from '../core/catalogue/types.ts';
 import { findProgramme, testsOf } from '../core/catalogue/programmes.ts';
 import { visitDays } from '../core/planning/visits.ts';
 import { measures } from '../core/rules/measures.ts';
-import { parameters } from '../core/water/parameters.ts';
+import { parameters, type ParameterId } from '../core/water/parameters.ts';
+import { storedUnitOf } from '../core/water/parameterUnits.ts';
 import { addDays, noonOf, type Day } from '../core/time/day.ts';
 import { defaultSetting, SETTING_ID, type RecordContent, type RecordKind } from '../contract/records.ts';
+import type { When } from '../contract/fields.ts';
 import type { Write } from '../contract/work.ts';
 import { Chance } from './chance.ts';
 import { scenario } from './scenario.ts';
+import { afterChanges, kitRecord, probeReadings } from './instruments.ts';
 import { simulateReadings } from './readings.ts';
 import type {
+  DosedTruth,
+  ProbeTruth,
   ReadingTruth,
   ScenarioComponent,
   ScenarioSite,
@@ -417,25 +422,98 @@ class DemoBuilder {
       this.today,
       Chance.named(SEED, `${system.name} water`),
     );
+    const kits = new Map(
+      (system.kits ?? []).map((kit) => [kit.parameter, this.create('method', kitRecord(kit, this.today))]),
+    );
     const channels = new Map<string, string>();
-    for (const { day, parameter, value, below } of tests) {
+    const channelOf = (parameter: ParameterId): string => {
       const { name, quantity } = parameters[parameter];
+      const methodId = kits.get(parameter);
       const channelId =
         channels.get(parameter) ??
-        this.create('channel', { componentId: null, systemId, name, quantity, parameter });
+        this.create('channel', {
+          componentId: null,
+          systemId,
+          name,
+          quantity,
+          parameter,
+          ...(methodId ? { methodId } : {}),
+        });
       channels.set(parameter, channelId);
-      this.create('reading', {
-        channelId,
-        when: { kind: 'day', day },
-        value,
-        below,
-        source: 'typed',
-        quality: 'good',
-        timing: 'before',
-        serviceId: null,
-        whoId: null,
-        note: '',
-      });
+      return channelId;
+    };
+    const read = (
+      parameter: ParameterId,
+      when: When,
+      { value, below = false, timing = 'before' }: Partial<RecordContent<'reading'>> & { value: number },
+    ): string =>
+      this.create('reading', { ...testRead, channelId: channelOf(parameter), when, value, below, timing });
+    for (const { day, parameter, value, below } of tests)
+      read(parameter, { kind: 'day', day }, { value, below });
+    if (system.dosed)
+      for (const { day, value } of afterChanges(system.dosed, tests, done('water-change/change'), this.today))
+        read(system.dosed.parameter, { kind: 'day', day }, { value, timing: 'after' });
+    if (system.dosed) this.dose(systemId, site, system.dosed);
+    if (system.probe) this.probe(systemId, site, system.probe, read);
+  }
+
+  /** A solution, and how much of it a day since when. */
+  private dose(
+    systemId: string,
+    site: ScenarioSite,
+    { name, parameter, perMl, mlPerDay, sinceDaysBefore }: DosedTruth,
+  ): void {
+    const solutionId = this.create('solution', { systemId, parameter, name, perMl, note: '' });
+    const channelId = this.create('channel', {
+      componentId: null,
+      systemId,
+      name: 'Dose',
+      quantity: 'dose',
+      measure: 'dose',
+      solutionId,
+    });
+    const at = noonOf(addDays(this.today, -sinceDaysBefore), site.timeZone);
+    this.create('reading', {
+      ...testRead,
+      channelId,
+      when: { kind: 'instant', at: new Date(at).toISOString() },
+      value: mlPerDay,
+      timing: null,
+    });
+  }
+
+  /** A probe's readings every few hours, and the kit's of the same water now and then. */
+  private probe(
+    systemId: string,
+    site: ScenarioSite,
+    truth: ProbeTruth,
+    kit: (parameter: ParameterId, when: When, content: { value: number; timing: null }) => string,
+  ): void {
+    const { parameter, name } = truth;
+    const methodId = this.create('method', {
+      name,
+      parameter,
+      kind: 'probe',
+      componentId: null,
+      unit: storedUnitOf(parameter),
+      ...parameters[parameter].method,
+      titration: null,
+      batch: '',
+      expires: null,
+      note: '',
+    });
+    const channelId = this.create('channel', {
+      componentId: null,
+      systemId,
+      name,
+      quantity: parameters[parameter].quantity,
+      parameter,
+      methodId,
+    });
+    for (const { at, value, isKit } of probeReadings(truth, site.timeZone, this.today)) {
+      const when: When = { kind: 'instant', at: new Date(at).toISOString() };
+      if (isKit) kit(parameter, when, { value, timing: null });
+      else this.create('reading', { ...testRead, channelId, when, value, source: 'device', timing: null });
     }
   }
 
@@ -463,6 +541,16 @@ class DemoBuilder {
     return id;
   }
 }
+
+/** A reading as it is typed in, nothing doubted. */
+const testRead = {
+  below: false,
+  source: 'typed',
+  quality: 'good',
+  serviceId: null,
+  whoId: null,
+  note: '',
+} as const;
 
 /** Jobs that come with others, in the order of the catalogue: on the same day or so many days after. */
 const followers: Readonly<Record<string, { after: readonly string[]; days: number }>> = {

@@ -40,6 +40,17 @@ export const ferryTerminal: ScenarioSite = {
         },
         tests: { salinity: 7, temperature: 7, ammonia: 7, alkalinity: 28 },
       },
+      probe: {
+        parameter: 'ph',
+        name: 'pH probe in the column',
+        level: 7.95,
+        swing: 0.06,
+        days: 60,
+        everyHours: 2,
+        driftsSinceDaysBefore: 16,
+        driftPerDay: 0.03,
+        kitEveryDays: 7,
+      },
       components: [
         {
           kindId: 'intake-line',

@@ -68,6 +68,46 @@ export interface ScenarioSystem {
   programmeId: string;
   bands?: RecordContent<'system'>['bands'];
   tests?: WaterTruth;
+  kits?: KitTruth[];
+  dosed?: DosedTruth;
+  probe?: ProbeTruth;
+}
+/** A kit of the keeper: what is printed on it; figures in the stored unit. */
+export interface KitTruth {
+  name: string;
+  parameter: ParameterId;
+  unit: string;
+  step: number;
+  lowest: number;
+  repeatability: number;
+  titration?: { per: 'drop' | 'mL'; factor: number };
+  batch: string;
+  /** Days after today when it expires; negative: it has expired. */
+  expiresInDays: number;
+}
+/** A solution dosed daily, and the tests right after changes that tell its use. */
+export interface DosedTruth {
+  parameter: ParameterId;
+  name: string;
+  /** What one mL brings into one litre. */
+  perMl: number;
+  mlPerDay: number;
+  sinceDaysBefore: number;
+  /** How far the level stands after a change over the level before the next one. */
+  fallBetweenChanges: number;
+}
+/** A probe that reads all day, agrees with the kit and then drifts. */
+export interface ProbeTruth {
+  parameter: ParameterId;
+  name: string;
+  level: number;
+  swing: number;
+  days: number;
+  everyHours: number;
+  driftsSinceDaysBefore: number;
+  driftPerDay: number;
+  /** The kit reads the same water every so many days. */
+  kitEveryDays: number;
 }
 export interface ScenarioSite {
   name: string;

@@ -59,8 +59,8 @@ export interface CellContext {
   head: string;
   decimal: '.' | ',';
   answers: Answers;
-  /** The last value of this column or of the system, stored unit. */
-  last: number | null;
+  /** The last values of this column, the newest last, stored unit. */
+  recent: readonly number[];
 }
 
 /** A parameter's cell in its unit; what is unlikely is asked about, what cannot be is refused. */
@@ -85,7 +85,8 @@ function checked(
   context: CellContext,
 ): CellRead {
   const slip = slipOf(parameter, shown, unit, {
-    last: context.last,
+    last: context.recent.at(-1) ?? null,
+    recent: context.recent,
     band: null,
     others: {},
     thousands: false,

@@ -29,6 +29,8 @@ export interface ImportPreview {
   readings: ReadingPreview[];
   services: { row: number; when: When; jobId: string; found: string | null; note: string }[];
   notes: { row: number; when: When; note: string }[];
+  /** Remarks as they stand in the file, with how many rows have them: some may stand for a job. */
+  remarks: { text: string; rows: number[] }[];
   counts: { readings: number; services: number; notes: number; replaced: number };
   refused: RowWord[];
   skipped: RowWord[];
@@ -65,12 +67,13 @@ export function previewOf(
   return {
     ...about,
     sample: rows.slice(0, SAMPLE_ROWS),
-    rows: rows.length,
+    rows: rows.filter((row) => row.some((cell) => cell !== '')).length,
     readings: draft.readings.slice(0, SHOWN).map(readingPreview),
     services: draft.services
       .slice(0, SHOWN)
       .map(({ row, when, jobId, found, note }) => ({ row, when, jobId, found, note })),
     notes: draft.notes.slice(0, SHOWN).map(({ row, when, note }) => ({ row, when, note })),
+    remarks: remarksOf(draft),
     counts: {
       readings: draft.readings.length,
       services: draft.services.length,
@@ -91,3 +94,19 @@ function readingPreview({ row, when, channel, value, below, rough, note }: Readi
       : { name: measures[channel.measure].name, parameter: null, measure: channel.measure };
   return { row, when, ...of, value, below, rough, note };
 }
+
+/** Each remark once, the most frequent first. */
+function remarksOf(draft: CheckedDraft): ImportPreview['remarks'] {
+  const found = new Map<string, number[]>();
+  for (const { row, note } of [...draft.readings, ...draft.services, ...draft.notes]) {
+    if (note === '') continue;
+    const rows = found.get(note) ?? [];
+    if (!rows.includes(row)) rows.push(row);
+    found.set(note, rows);
+  }
+  return [...found]
+    .map(([text, rows]) => ({ text, rows }))
+    .sort((a, b) => b.rows.length - a.rows.length)
+    .slice(0, SHOWN_REMARKS);
+}
+const SHOWN_REMARKS = 40;

@@ -9,7 +9,7 @@ import type { ImportMapping, Target } from './mapping.ts';
 import { plain } from './heads.ts';
 import { readJob } from './readJobs.ts';
 import type { RowContext } from './rowContext.ts';
-import { thingsOf, type Thing } from './things.ts';
+import { thingsOf } from './things.ts';
 import type { Table } from './table.ts';
 
 const SUMMARY = /^(average|avg|mean|mittelwert|durchschnitt|sum|summe|total|min|max|median|std|stdev)\b/i;
@@ -26,7 +26,7 @@ export function readRows(
   const system = snapshot.content('system', mapping.systemId);
   const zone = snapshot.content('site', system?.siteId ?? null)?.timeZone ?? 'UTC';
   const things = thingsOf(mapping.systemId, snapshot);
-  const last = new Map<string, number>();
+  const recent = new Map<string, readonly number[]>();
   const heads = mapping.columns.map((column) => plain(column.head));
   const own = (table.rows[mapping.skipRows + mapping.headRows - 1] ?? []).map(plain);
   const from = mapping.skipRows + mapping.headRows;
@@ -38,7 +38,7 @@ export function readRows(
     const bare = cells.map(plain);
     if (bare.every((cell, k) => cell === own[k] || cell === heads[k])) return say('the head again');
     if (SUMMARY.test(cells[0] ?? '')) return say('a summary, not a reading');
-    readRow({ row, cells, mapping, snapshot, zone, answers, things, draft, last });
+    readRow({ row, cells, mapping, snapshot, zone, answers, things, draft, recent });
   });
   return draft;
 }
@@ -109,7 +109,7 @@ function readVisit(context: RowContext, base: Base, remark: string): void {
     if (!channel) return;
     const key = `column ${i}`;
     if (target.kind === 'measure' && target.measure === 'hours') ranOver(context, key, head, read.value);
-    context.last.set(key, read.value);
+    remember(context, key, read.value);
     found.push({ ...base, channel, ...readingOf(read), note: '' });
   });
   for (const [componentId, { in: before, out: after }] of pressures)
@@ -158,7 +158,7 @@ function readSensor(context: RowContext, base: Base, sensor: string, cell: strin
   if (read.kind !== 'value') return tell(context, read, sensor, `${cell} ${unit}`);
   const channel = channelOf(target, context, sensor);
   if (!channel) return;
-  context.last.set(sensor, read.value);
+  remember(context, sensor, read.value);
   context.draft.readings.push({ ...base, channel, ...readingOf(read), note: '' });
 }
 
@@ -183,7 +183,7 @@ function readTarget(
   head: string,
   key: string,
 ): CellRead | null {
-  const { row, cells, mapping, answers, last } = context;
+  const { row, cells, mapping, answers, recent } = context;
   const lastKey = mapping.shape === 'long' ? head : `column ${key.split(':')[1] ?? ''}`;
   const about: CellContext = {
     key,
@@ -191,7 +191,7 @@ function readTarget(
     head,
     decimal: mapping.decimal,
     answers,
-    last: last.get(lastKey) ?? null,
+    recent: recent.get(lastKey) ?? [],
   };
   if (target.kind === 'parameter') return readParameter(cell, target, about);
   if (target.kind === 'density' && target.as !== null)
@@ -243,9 +243,14 @@ function channelOf(target: Target, { mapping }: RowContext, sensor: string | nul
   return null;
 }
 
+const REMEMBERED = 3;
+function remember({ recent }: RowContext, key: string, value: number): void {
+  recent.set(key, [...(recent.get(key) ?? []), value].slice(-REMEMBERED));
+}
+
 /** A meter that falls has run over, or was set back: taken as it stands, and said. */
-function ranOver({ row, draft, last }: RowContext, key: string, head: string, value: number): void {
-  const before = last.get(key);
+function ranOver({ row, draft, recent }: RowContext, key: string, head: string, value: number): void {
+  const before = recent.get(key)?.at(-1);
   if (before !== undefined && value < before)
     draft.flagged.push({
       row,

@@ -13,6 +13,6 @@ export interface RowContext {
   answers: Answers;
   things: readonly Thing[];
   draft: ImportDraft;
-  /** Last stored value of a column or sensor while reading on. */
-  last: Map<string, number>;
+  /** The last values of a column or sensor while reading on, the newest last. */
+  recent: Map<string, readonly number[]>;
 }

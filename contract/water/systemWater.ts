@@ -119,7 +119,8 @@ function testsToActOn(
   const found: Partial<Record<ParameterId, Tested>> = {};
   for (const [parameter, { latest, doubtful, trend, error }] of verdicts) {
     const one = series.get(parameter);
-    if (!one || !latest || doubtful || latest.days < -TOO_OLD_DAYS) continue;
+    if (!one || !latest || latest.days < -TOO_OLD_DAYS) continue;
+    if (doubtful && doubtful.point.days > latest.days) continue;
     found[parameter] = {
       value: latest.value,
       below: latest.below,

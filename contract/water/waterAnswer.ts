@@ -2,7 +2,7 @@ import type { ParameterId } from '../../core/water/parameters.ts';
 import { afterOneChange, type ChangedTo } from '../../core/water/afterChange.ts';
 import type { ParameterRemedies } from '../../core/water/remedies/types.ts';
 import type { ParameterVerdict } from '../../core/water/verdict.ts';
-import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
+import { dayOf, endOfDay, MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { litresOf } from '../facts/litres.ts';
 import { incomingWater, sourcesOf } from './incomingWater.ts';
 import { systemWater } from './systemWater.ts';
@@ -23,22 +23,33 @@ export interface WaterAnswer {
 }
 const RECENT_DAYS = 84;
 
-export function waterAnswer(evidence: Evidence, systemId: string, at: Instant): WaterAnswer {
+/** @param now asked as the plan is: to the end of the local day, in which a test without an hour lies at noon */
+export function waterAnswer(evidence: Evidence, systemId: string, now: Instant): WaterAnswer {
   const { snapshot, index } = evidence;
   const system = snapshot.content('system', systemId);
   const zone = snapshot.content('site', system?.siteId ?? null)?.timeZone ?? 'UTC';
+  const at = endOfDay(dayOf(now, zone), zone);
   const known = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at);
   const incoming: Partial<Record<ParameterId, number>> = Object.fromEntries(
     [...known].map(([parameter, { value }]) => [parameter, value]),
   );
   const litres = litresOf(snapshot, systemId);
-  const { tests, verdicts, remedies, now } = systemWater(evidence, { systemId, zone, at, litres, incoming });
+  const {
+    tests,
+    verdicts,
+    remedies,
+    now: water,
+  } = systemWater(evidence, { systemId, zone, at, litres, incoming });
   const change = remedies.flatMap((one) => one.options).find((one) => one.kind === 'change');
   return {
     verdicts: [...verdicts.values()],
     remedies: [...remedies],
     afterChange: change
-      ? { share: change.share, litres: change.litres, to: afterOneChange(change.share, now.tests, incoming) }
+      ? {
+          share: change.share,
+          litres: change.litres,
+          to: afterOneChange(change.share, water.tests, incoming),
+        }
       : null,
     recent: [...tests].map(([parameter, points]) => ({
       parameter,
@@ -51,7 +62,7 @@ export function waterAnswer(evidence: Evidence, systemId: string, at: Instant): 
     })),
     incoming: [...known].map(([parameter, { value }]) => ({ parameter, value })),
     litres,
-    dosing: Object.entries(now.dosing ?? {}).map(([parameter, { mlPerDay, perDay }]) => ({
+    dosing: Object.entries(water.dosing ?? {}).map(([parameter, { mlPerDay, perDay }]) => ({
       parameter: parameter as ParameterId,
       mlPerDay,
       perDay,

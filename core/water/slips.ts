@@ -31,6 +31,8 @@ export interface Slip {
 export interface SlipContext {
   /** The last test, stored unit. */
   last: number | null;
+  /** The last few, this one among them: near any of them is nothing to ask about. */
+  recent?: readonly number[];
   band: Band | null;
   /** The last tests of the other columns, and whether something is typed there. */
   others: Partial<Record<ParameterId, { last: number | null; typed: boolean }>>;
@@ -73,12 +75,9 @@ export function slipOf(
   const away = (value: number): number =>
     expected === null || value <= 0 ? Number.POSITIVE_INFINITY : Math.abs(Math.log(value / expected));
   const rare = read === null || read < likely.from || read > likely.to;
-  const far =
-    read !== null &&
-    read > 0 &&
-    last !== null &&
-    last > 0 &&
-    Math.abs(Math.log(read / last)) > Math.log(usualFactor);
+  const isFar = (other: number): boolean =>
+    read !== null && read > 0 && other > 0 && Math.abs(Math.log(read / other)) > Math.log(usualFactor);
+  const far = last !== null && [last, ...(context.recent ?? [])].every(isFar);
   if (!rare && !far) return null;
   const distance = read === null ? Number.POSITIVE_INFINITY : away(read);
   const best = candidates(parameter, shown, unit, context)

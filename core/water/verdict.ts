@@ -36,7 +36,7 @@ export interface ParameterVerdict {
   verdict: Verdict;
   /** The last test without a doubt; null: none. */
   latest: TestPoint | null;
-  /** Newer than `latest` and in doubt: said, not acted upon. */
+  /** In doubt and not older than a day before `latest`: said, not acted upon. */
   doubtful: { point: TestPoint; doubt: Doubt } | null;
   /** How far out of the band, in stored units; 0 in it. */
   outBy: number;
@@ -52,6 +52,8 @@ export interface ParameterVerdict {
 const FARTHEST_DAYS = 365;
 /** A slope this many standard errors from none is a trend: by chance it is so 1 time in 20. */
 const TREND = 1.96;
+/** A probe and the kit that contradicts it were read together. */
+const SAME_TEST_DAYS = 1;
 /** A week is four to ten days, since visits slip. */
 const WEEK = { from: 4, to: 10 };
 const FEWEST_WEEKS = 3;
@@ -66,7 +68,7 @@ export function verdictOf(series: TestSeries): ParameterVerdict {
   const { parameter, band, method, points } = series;
   const judged = points.filter(isJudged);
   const latest = judged.at(-1) ?? null;
-  const newest = points.filter((point) => point.timing !== 'after').at(-1) ?? null;
+  const doubted = points.findLast((point) => point.timing !== 'after' && point.doubt !== null) ?? null;
   const error = readingError(method);
   const verdict: Verdict =
     latest === null
@@ -87,7 +89,9 @@ export function verdictOf(series: TestSeries): ParameterVerdict {
     verdict,
     latest,
     doubtful:
-      newest?.doubt && (!latest || newest.days > latest.days) ? { point: newest, doubt: newest.doubt } : null,
+      doubted?.doubt && (!latest || doubted.days > latest.days - SAME_TEST_DAYS)
+        ? { point: doubted, doubt: doubted.doubt }
+        : null,
     outBy: latest ? outBy(latest, series) : 0,
     trend,
     leaves: verdict === 'above' || verdict === 'below' ? null : leavesBand(series, line, trend),

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Explanation } from '../../contract/explanation.ts';
 import type { Plan } from '../../contract/plan.ts';
 import { settingOf } from '../../contract/settings.ts';
@@ -53,18 +53,24 @@ export const useSetting = (): RecordContent<'setting'> => {
   return useMemo(() => settingOf(snapshot), [snapshot]);
 };
 
+/** The server's clock, read when it is asked: the instant of what is saved. */
+export function useClock(): () => number {
+  const about = useAbout();
+  const [offset] = useState(() => Date.parse(about.now) - Date.now());
+  return useCallback(() => Date.now() + offset, [offset]);
+}
+
 /**
  * The server's clock on this screen: it says what day it is, so that a device with a wrong clock still shows
  * the plan's today. Steps every half minute.
  */
 export function useNow(): number {
-  const about = useAbout();
-  const [offset] = useState(() => Date.parse(about.now) - Date.now());
-  const [now, setNow] = useState(() => Date.now() + offset);
+  const clock = useClock();
+  const [now, setNow] = useState(clock);
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now() + offset), 30_000);
+    const timer = setInterval(() => setNow(clock()), 30_000);
     return () => clearInterval(timer);
-  }, [offset]);
+  }, [clock]);
   return now;
 }
 

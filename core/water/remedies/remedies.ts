@@ -50,6 +50,7 @@ const makers: Record<ParameterId, Maker> = {
 };
 /** They kill within hours. */
 const alarms: readonly ParameterId[] = ['ammonia', 'nitrite'];
+export const isAlarm = (parameter: ParameterId): boolean => alarms.includes(parameter);
 /** Amounts that need the true litres. */
 const needsLitres = (parameter: ParameterId): boolean =>
   (['nitrate', 'phosphate', 'salinity'] as ParameterId[]).includes(parameter) || isMineral(parameter);
@@ -65,7 +66,7 @@ export function remediesOf(water: WaterNow): ParameterRemedies[] {
     const tested = water.tests[parameter];
     if (!tested) return [];
     const options = optionsOf(parameter, tested, water);
-    return options.length > 0 ? [{ parameter, alarm: alarms.includes(parameter), options }] : [];
+    return options.length > 0 ? [{ parameter, alarm: isAlarm(parameter), options }] : [];
   });
   return found.sort((a, b) => Number(b.alarm) - Number(a.alarm));
 }

@@ -18,6 +18,7 @@ import { FileFacts } from './FileFacts.tsx';
 import { Outcome } from './Outcome.tsx';
 import { PastImports } from './PastImports.tsx';
 import { Questions } from './Questions.tsx';
+import { Remarks } from './Remarks.tsx';
 import { Things } from './Things.tsx';
 import './import.css';
 
@@ -163,6 +164,7 @@ function ImportInto({ system }: { system: Stored<'system'> }) {
             />
           </div>
           {mapping.shape === 'jobs' && <Things preview={preview} mapping={mapping} onChange={change} />}
+          {mapping.shape === 'wide' && <Remarks preview={preview} mapping={mapping} onChange={change} />}
           <Questions preview={preview} onAnswer={answer} />
           <Outcome report={preview} onGone={() => undefined} />
           <div className="actions datum writebar">

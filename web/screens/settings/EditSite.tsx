@@ -60,6 +60,13 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
           onChange={(minutes) => setVisits({ minutes })}
           help="per visit; may be left empty"
         />
+        <NumberField
+          label="Height above the sea"
+          unit="m"
+          value={content.heightM ?? null}
+          onChange={(heightM) => setContent({ ...content, heightM })}
+          help="Water holds less oxygen up high; empty is 0."
+        />
       </div>
       <ToggleButtonGroup
         value={visits?.weekdays ?? []}

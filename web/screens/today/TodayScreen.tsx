@@ -19,6 +19,7 @@ import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { reaches, type Scale } from '../../strip/geometry.ts';
 import { groupsOf, jobsAndMinutes, type Group, type GroupId } from './groups.ts';
 import { useFilters } from './useFilters.ts';
+import { WaterAlarm } from './WaterAlarm.tsx';
 import { WaterFoot } from './WaterFoot.tsx';
 
 export function TodayScreen() {
@@ -83,6 +84,7 @@ export function TodayScreen() {
           <Pick key={pick.label} {...pick} />
         ))}
       </div>
+      <WaterAlarm plan={plan} today={today} />
       <ol className="lines plain">
         <li className="cells axisrow">
           <span />

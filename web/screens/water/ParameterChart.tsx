@@ -75,7 +75,8 @@ export default function ParameterChart({
       <figcaption className="h">
         {column.name}{' '}
         <span className="soft" style={{ fontWeight: 400 }}>
-          {column.unitLabel === column.name ? '' : `${column.unitLabel}; `}band {bandWords(column)}
+          {column.unitLabel === column.name ? '' : `${column.unitLabel}; `}
+          {column.band ? `band ${bandWords(column)}` : bandWords(column)}
           {(lines[0]?.readings ?? 0) > MOST_POINTS &&
             `; ${lines[0]?.readings.toLocaleString('en-GB')} readings, their middle, least and most`}
           {systems.slice(1).map((system, i) => (
@@ -142,7 +143,7 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
                 y: [fromStored(point.least), fromStored(point.most)],
               })),
             },
-            color: 'var(--inkSoft)',
+            color: faint('--inkSoft'),
             width: 0,
             dash: 0,
           },
@@ -152,7 +153,7 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
       ? [
           {
             series: { name: 'may lie', type: 'rangeArea', data: ahead.fan },
-            color: 'var(--ember)',
+            color: faint('--ember'),
             width: 0,
             dash: 0,
           },
@@ -230,10 +231,7 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
         curve: 'straight',
       },
       colors: styles.map((style) => style.color),
-      fill: {
-        type: 'solid',
-        opacity: styles.map((style) => (style.width === 0 ? 0.18 : 1)),
-      },
+      fill: { type: 'solid', opacity: 1 },
       markers: {
         size: styles.map((style) => (style.width > 0 && style.color !== 'var(--ember)' && !dense ? 3 : 0)),
         strokeWidth: 0,
@@ -250,7 +248,13 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
         axisBorder: { color: 'var(--ink)' },
         axisTicks: { color: 'var(--ink)' },
       },
-      yaxis: { min, max, labels: { ...label, formatter: (value: number) => value.toFixed(column.decimals) } },
+      yaxis: {
+        min,
+        max,
+        forceNiceScale: true,
+        tickAmount: 5,
+        labels: { ...label, formatter: (value: number) => value.toFixed(column.decimals) },
+      },
       tooltip: {
         shared: false,
         x: { format: 'd MMM yyyy' },
@@ -273,7 +277,7 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
           ...shownMarks.map((mark) => ({
             ...plain,
             x: mark.at,
-            label: { ...plain.label, text: worded.has(mark.key) ? mark.word.slice(0, 34) : '' },
+            label: { ...plain.label, text: worded.has(mark.key) ? shortened(mark.word) : '' },
           })),
           { x: now, borderColor: 'var(--now)', strokeDashArray: 0 },
         ],
@@ -293,6 +297,13 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
     },
   };
 }
+
+/** A token's colour a fifth as strong: the chart cannot mix colours that are variables. */
+const faint = (token: string): string =>
+  `${getComputedStyle(document.documentElement).getPropertyValue(token).trim()}33`;
+const LONGEST_WORD = 24;
+const shortened = (word: string): string =>
+  word.length > LONGEST_WORD ? `${word.slice(0, LONGEST_WORD).trimEnd()}…` : word;
 
 /** The trend ahead, and between which lines it may lie. */
 function projectionOf(

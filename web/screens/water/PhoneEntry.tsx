@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { WaterAnswer } from '../../../contract/water/waterAnswer.ts';
-import { useSetting } from '../../api/data.ts';
+import { useClock, useSetting } from '../../api/data.ts';
 import { dayOf } from '../../../core/time/day.ts';
 import { useWriting } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
@@ -21,6 +21,7 @@ const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'] as c
 export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: WaterAnswer['recent'] }) {
   const { columns, rows, zone, now, snapshot, system } = facts;
   const { dateFormat } = useSetting();
+  const clock = useClock();
   const sheet = useSheet(system.id);
   const states = useRowStates(sheet.rows, facts);
   const { write, pending } = useWriting();
@@ -77,7 +78,14 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
     try {
       await write(
         writesOfRows(
-          [{ row, when: state.when.when, cells: state.cells, corrects: null }],
+          [
+            {
+              row,
+              when: { kind: 'instant', at: new Date(clock()).toISOString() },
+              cells: state.cells,
+              corrects: null,
+            },
+          ],
           snapshot,
           system.id,
         ),
@@ -121,9 +129,9 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
           now={now}
         />
       </div>
-      <output className="bigvalue" aria-label={`${column.name}, as typed`}>
+      <p className="bigvalue" aria-live="polite">
         {text === '' ? <span className="soft">not tested</span> : text}
-      </output>
+      </p>
       <p className="vis" style={{ minHeight: 24 }}>
         <WaterMark verdict={verdict} /> {text === '' ? '' : verdictWords[verdict]}
         {spread !== null && `; ${spread.toFixed(column.decimals)} apart, the middle one counts`}
@@ -180,14 +188,20 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
         <button type="button" disabled={index === 0} onClick={() => setIndex(Math.max(0, index - 1))}>
           Back
         </button>
-        <button
-          type="button"
-          className="next"
-          onClick={next}
-          disabled={index + 1 === columns.length && !open}
-        >
-          {text === '' ? 'Not tested' : 'Next'}
-        </button>
+        {index + 1 < columns.length || open ? (
+          <button type="button" className="next" onClick={next}>
+            {text === '' ? 'Not tested' : 'Next'}
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="next"
+            disabled={pending || state.values === 0}
+            onClick={() => void save()}
+          >
+            Save the test
+          </button>
+        )}
       </div>
       <div className="actions">
         <Choice

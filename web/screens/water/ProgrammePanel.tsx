@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { catalogue } from '../../../core/catalogue/index.ts';
 import { findProgramme, programmes, testsOf, type Programme } from '../../../core/catalogue/programmes.ts';
 import { rangeWord } from '../../../core/explain/words.ts';
-import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
+import { formatNumber } from '../../../core/quantity/quantities.ts';
+import { parameterUnit, storedUnitOf } from '../../../core/water/parameterUnits.ts';
 import { parameterIds, parameters, type Band, type ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
@@ -11,9 +12,8 @@ import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { creating, revising } from '../../api/writing.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { unitFor, unitLabel } from '../../parts/units.ts';
 import { useBase } from '../../parts/useBase.ts';
-import { bandWords, columnOf } from './tests.ts';
+import { bandWords, columnOf, unitOfColumn } from './tests.ts';
 import { useSend } from '../../parts/useSend.ts';
 
 type OwnBands = Partial<Record<ParameterId, Band>>;
@@ -98,7 +98,7 @@ export function ProgrammePanel({ system, onDone }: { system: Stored<'system'>; o
             <OwnBand
               key={id}
               id={id}
-              unit={unitFor(parameters[id].quantity, setting)}
+              unit={unitOfColumn(id, setting, null)}
               value={bands[id]}
               fallback={bandWords(
                 columnOf(
@@ -146,14 +146,15 @@ function OwnBand({
   fallback: string;
   onChange: (band: Band | null) => void;
 }) {
-  const { quantity, name } = parameters[id];
+  const { name } = parameters[id];
+  const { label, fromStored, toStored } = parameterUnit(id, unit);
   const shown = (stored: number | null | undefined) =>
-    stored === null || stored === undefined ? null : fromStored(quantity, stored, unit);
+    stored === null || stored === undefined ? null : fromStored(stored);
   const set = (end: 'lo' | 'hi', typed: number | null) =>
     onChange({
       lo: value?.lo ?? null,
       hi: value?.hi ?? null,
-      [end]: typed === null ? null : toStored(quantity, typed, unit),
+      [end]: typed === null ? null : toStored(typed),
     });
   return (
     <div>
@@ -163,13 +164,13 @@ function OwnBand({
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 8 }}>
         <NumberField
           label={`${name}, at least`}
-          unit={unitLabel(quantity, unit)}
+          unit={label}
           value={shown(value?.lo)}
           onChange={(typed) => set('lo', typed)}
         />
         <NumberField
           label="at most"
-          unit={unitLabel(quantity, unit)}
+          unit={label}
           value={shown(value?.hi)}
           onChange={(typed) => set('hi', typed)}
         />
@@ -180,23 +181,16 @@ function OwnBand({
 
 /** Bands, tests and intervals, before and after. */
 function Changes({ before, after }: { before: Programme | null; after: Programme | null }) {
+  const setting = useSetting();
   const band = (programme: Programme | null, id: ParameterId): string => {
     const found = programme?.bands[id];
     if (!found) return 'no band';
     if (found === 'source') return 'as the source';
-    const { decimals, quantity } = parameters[id];
-    const show = (value: number) => value.toLocaleString('en-GB', { maximumFractionDigits: decimals });
-    const unit =
-      quantity === 'ph'
-        ? ''
-        : quantity === 'temperature'
-          ? ' °C'
-          : quantity === 'salinity'
-            ? ' ppt'
-            : quantity === 'alkalinity'
-              ? ' dKH'
-              : ' mg/L';
-    return `${found.lo === null ? 'at most ' : ''}${found.lo === null ? '' : `${show(found.lo)}–`}${found.hi === null ? '' : show(found.hi)}${unit}`;
+    const unit = unitOfColumn(id, setting, null);
+    const { label, decimals, fromStored } = parameterUnit(id, unit);
+    const digits = unit === storedUnitOf(id) ? parameters[id].decimals : decimals;
+    const show = (value: number) => formatNumber(fromStored(value), digits);
+    return `${found.lo === null ? 'at most ' : ''}${found.lo === null ? '' : `${show(found.lo)}–`}${found.hi === null ? '' : show(found.hi)} ${label}`;
   };
   const tests = (programme: Programme | null, id: ParameterId) =>
     programme?.tests[id]

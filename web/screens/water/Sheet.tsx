@@ -6,6 +6,7 @@ import { useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } fr
 import { v7 as uuid } from 'uuid';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import type { WaterAnswer } from '../../../contract/water/waterAnswer.ts';
+import { useClock } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { useWriting } from '../../api/writing.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
@@ -49,6 +50,7 @@ export function Sheet({
 }) {
   const { columns, system, snapshot } = facts;
   const here = usePersonHere();
+  const clock = useClock();
   const sheet = useSheet(system.id);
   const states = useRowStates(sheet.rows, facts);
   const { write, pending } = useWriting();
@@ -57,6 +59,8 @@ export function Sheet({
   const [problem, setProblem] = useState<unknown>(null);
   const [said, setSaid] = useState<string | null>(null);
   const box = useRef<HTMLDivElement>(null);
+  /** Just answered: leaving the cell must not ask again. */
+  const answered = useRef('');
   const active = states.find((state) => state.row.key === at.key) ?? states[0];
   const toSave = states.filter((state) => state.values > 0);
 
@@ -85,10 +89,12 @@ export function Sheet({
         columns.findIndex((column) => column.id === id),
       );
     }
+    const rightNow = { kind: 'instant' as const, at: new Date(clock()).toISOString() };
     const rows = toSave.flatMap(({ row, when, cells }) => {
       if ('refused' in when) return [];
       const corrects = facts.rows.find((one) => one.key === correctedKey(row)) ?? null;
-      return [{ row, when: corrects && row.when === '' ? whenOfTest(corrects) : when.when, cells, corrects }];
+      const said = row.when !== '' ? when.when : corrects ? whenOfTest(corrects) : rightNow;
+      return [{ row, when: said, cells, corrects }];
     });
     const count = toSave.reduce((sum, state) => sum + state.values, 0);
     try {
@@ -120,6 +126,7 @@ export function Sheet({
   const answer = (take: boolean): void => {
     if (!question) return;
     const { key, id } = question;
+    answered.current = `${key} ${id}`;
     const column = columns.findIndex((one) => one.id === id);
     const slip = states.find((state) => state.row.key === key)?.cells[column]?.cell;
     setQuestion(null);
@@ -137,7 +144,8 @@ export function Sheet({
         );
       else sheet.type(key, id, meantText(asked, own));
     } else sheet.keep(key, id);
-    onward(key, column);
+    // in the last cell one stays: the next Enter saves what now stands there
+    if (column + 1 < columns.length) focus(key, column + 1);
   };
 
   const onKey = (event: KeyboardEvent<HTMLInputElement>, row: DraftRow, column: number): void => {
@@ -234,6 +242,7 @@ export function Sheet({
               onType={(id, text) => {
                 sheet.type(state.row.key, id, text);
                 setQuestion(null);
+                answered.current = '';
               }}
               onWhen={(when) => sheet.edit(state.row.key, { when }, `${state.row.key} when`)}
               onKey={onKey}

@@ -53,7 +53,7 @@ export function SheetHead({
             <div className="soft bandline">{bandWords(column)}</div>
           </TableCell>
         ))}
-        <TableCell aria-label="Note" />
+        <TableCell className="notecol" aria-label="Remark" />
       </TableRow>
     </TableHead>
   );

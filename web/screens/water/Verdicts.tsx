@@ -135,7 +135,13 @@ function OneVerdict({
       </div>
       {first && <div className="order">{first.order}</div>}
       {first && <RemedyText remedy={first} />}
-      {!first && one.doubtful && <div className="order">Read it again</div>}
+      {!first && one.doubtful && (
+        <div className="order">
+          {one.doubtful.doubt.kind === 'disagrees-with-kit'
+            ? 'Clean and calibrate the probe'
+            : 'Read it again'}
+        </div>
+      )}
       {!first && old && <div className="order">Test it first</div>}
       <p>{verdictSentences(one, style).join(' ')}</p>
       {one.latest && one.latest.days < -10 && (

@@ -47,9 +47,12 @@ function stateOf(row: DraftRow, facts: SheetFacts): RowState {
   const { columns, zone, now, dateStyle } = facts;
   const when = whenOfRow(row.when, dateStyle, zone, now);
   const at = 'refused' in when ? now : when.at;
-  const earlier = facts.rows.filter((one) => one.at < at && one.key !== correctedKey(row));
-  const lastOf = (id: ParameterId): number | null =>
-    earlier.find((one) => one.values.has(id))?.values.get(id)?.content.value ?? null;
+  // a row of now comes after all that is stored, whatever the step of the screen's clock
+  const before = row.when === '' ? Number.POSITIVE_INFINITY : at;
+  const earlier = facts.rows.filter((one) => one.at <= before && one.key !== correctedKey(row));
+  const recentOf = (id: ParameterId): number[] =>
+    earlier.flatMap((one) => one.values.get(id)?.content.value ?? []).slice(0, RECENT);
+  const lastOf = (id: ParameterId): number | null => recentOf(id)[0] ?? null;
   const others = Object.fromEntries(
     columns.map(({ id }) => [id, { last: lastOf(id), typed: (row.cells[id] ?? '').trim() !== '' }]),
   );
@@ -79,6 +82,8 @@ function stateOf(row: DraftRow, facts: SheetFacts): RowState {
   };
 }
 
+/** A value near any of the last few is nothing to ask about. */
+const RECENT = 3;
 const TWELVE_HOURS = 12 * 3_600_000;
 /** Warned of, never in the way: two zeros, a test that seems to be taken after the change, an hour off the usual one. */
 function warningsOf(row: DraftRow, cells: ReadRow['cells'], at: number, facts: SheetFacts): string[] {

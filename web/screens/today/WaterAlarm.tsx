@@ -1,0 +1,41 @@
+import { Link } from 'react-router';
+import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
+import { isAlarm } from '../../../core/water/remedies/remedies.ts';
+import { parameterUnit } from '../../../core/water/parameterUnits.ts';
+import { formatNumber } from '../../../core/quantity/quantities.ts';
+import type { Plan } from '../../../contract/plan.ts';
+import { useSetting } from '../../api/data.ts';
+import { relativeWord, writeDay } from '../../parts/dates.ts';
+import { WaterMark } from '../../strip/waterMarks.tsx';
+import { unitOfColumn } from '../water/tests.ts';
+
+/** Ammonia or nitrite over the band: it comes before the plan, so it stands before it. */
+export function WaterAlarm({ plan, today }: { plan: Plan; today: string }) {
+  const setting = useSetting();
+  const alarms = plan.outOfBand.filter((one) => isAlarm(one.parameter) && one.verdict === 'above');
+  if (alarms.length === 0) return null;
+  const show = (id: ParameterId, value: number): string => {
+    const { label, fromStored } = parameterUnit(id, unitOfColumn(id, setting, null));
+    return `${formatNumber(fromStored(value), parameters[id].decimals)} ${label}`;
+  };
+  return (
+    <ul className="plain alarms" role="alert">
+      {alarms.map((one) => (
+        <li key={`${one.systemId} ${one.parameter}`}>
+          <WaterMark verdict="above" />
+          <span>
+            <b>
+              {one.systemName}: {parameters[one.parameter].name.toLowerCase()}{' '}
+              {show(one.parameter, one.value)}
+            </b>
+            , {writeDay(one.day, today, setting.dateFormat)}, {relativeWord(one.day, today)}. Stop feeding and
+            aerate; this comes before the plan.
+          </span>
+          <Link className="btn2" to={`/water?system=${one.systemId}`}>
+            How much to change
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
