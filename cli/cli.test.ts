@@ -34,6 +34,90 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(() => rmSync(dir, { recursive: true }));
 
+describe('import-csv', () => {
+  const sample = (name: string): string =>
+    join(import.meta.dirname, '..', 'store', 'testing', 'samples', name);
+  test('by a mapping: what would be asked is listed by row and not written, exit 1; the same again adds nothing', async () => {
+    const own = join(dir, 'import');
+    await makeDemo(own, '2026-11-25');
+    const column = (head: string, target: object) => ({ head, target });
+    const parameter = (id: string, unit: string) => ({
+      kind: 'parameter',
+      parameter: id,
+      unit,
+      methodId: null,
+    });
+    const mapping = {
+      name: 'weekly',
+      shape: 'wide',
+      signature: '',
+      delimiter: null,
+      encoding: null,
+      skipRows: 1,
+      headRows: 1,
+      decimal: '.',
+      dateOrder: 'mdy',
+      // which system is said on the command line
+      systemId: '00000000-0000-7000-8000-000000000009',
+      source: 'imported',
+      columns: [
+        column('Date', { kind: 'date' }),
+        column('Alk (dKH)', parameter('alkalinity', 'dKH')),
+        column('Ca', parameter('calcium', 'mg/L Ca')),
+        column('Mg', parameter('magnesium', 'mg/L Mg')),
+        column('NO3', parameter('nitrate', 'mg/L NO3')),
+        column('PO4 ppm', parameter('phosphate', 'mg/L PO4')),
+        column('SG', { kind: 'density', as: null, temperatureC: null, temperatureColumn: 7, methodId: null }),
+        column('Temp F', parameter('temperature', '°F')),
+        column('Notes', { kind: 'note' }),
+      ],
+      sensors: {},
+      things: {},
+      found: {},
+      people: {},
+      remarks: {},
+    };
+    const file = join(dir, 'weekly.json');
+    writeFileSync(file, JSON.stringify(mapping));
+    const run = () =>
+      jondrel(
+        'import-csv',
+        sample('reef-weekly.csv'),
+        '--data',
+        own,
+        '--mapping',
+        file,
+        '--system',
+        'Quarantine tank',
+      );
+    const asked = await run();
+    expect(asked.code).toBe(1);
+    expect(asked.err).toContain('Specific gravity by which convention');
+    expect(JSON.parse(asked.out)).toMatchObject({ added: 181, refused: [], asked: [{ row: null }] });
+    mapping.columns[6] = column('SG', {
+      kind: 'density',
+      as: '25/25',
+      temperatureC: null,
+      temperatureColumn: null,
+      methodId: null,
+    });
+    writeFileSync(file, JSON.stringify(mapping));
+    const salinity = await run();
+    expect([salinity.code, (JSON.parse(salinity.out) as { added: number }).added]).toEqual([0, 34]);
+    expect(JSON.parse((await run()).out)).toMatchObject({ importId: null, added: 0 });
+    const unknown = await jondrel(
+      'import-csv',
+      sample('reef-weekly.csv'),
+      '--data',
+      own,
+      '--mapping',
+      'nothing',
+    );
+    expect(unknown.code).toBe(1);
+    expect(unknown.err).toContain('There is no mapping “nothing”.');
+  }, 60_000);
+});
+
 describe('plan', () => {
   test('the same from a data directory and from its archive, with exactly the promised fields', async () => {
     const [fromData, exported] = await Promise.all([

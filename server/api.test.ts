@@ -300,3 +300,59 @@ describe('GET /api/plan/jobs', () => {
     await problem(await fetch(url(`/plan/jobs/${uuid()}`)), 404);
   });
 });
+
+describe('water', () => {
+  const CSV =
+    'Date,NO3,PO4 ppm\n2026-11-01,12,0.05\n2026-11-08,13,0.06\n2026-11-15,14,0.06\n2026-11-22,16,0.07\n';
+  const sendFile = (path: string, fields: Record<string, string>, text: string | null = CSV) => {
+    const form = new FormData();
+    for (const [name, value] of Object.entries(fields)) form.set(name, value);
+    if (text !== null) form.set('file', new File([text], 'tests.csv'));
+    return post(path, form);
+  };
+  test('a file is looked at, read in, judged, drawn, taken away as a table and taken back', async () => {
+    const { ids, writes } = oneSock();
+    await send(work(...writes));
+    const preview = (await (await sendFile('/import-csv/preview', { systemId: ids.system })).json()) as {
+      counts: { readings: number };
+    };
+    expect(preview.counts.readings).toBe(8);
+    expect(await get(`/readings?system=${ids.system}`)).toEqual([]);
+    const written = await sendFile('/import-csv', { systemId: ids.system, remember: 'true' });
+    expect(written.status).toBe(201);
+    const { importId } = (await written.json()) as { importId: string };
+
+    const water = await get<{ litres: number; verdicts: { parameter: string; trend: { kind: string } }[] }>(
+      `/water?system=${ids.system}`,
+    );
+    expect(water.litres).toBeGreaterThan(0);
+    expect(water.verdicts.find((one) => one.parameter === 'nitrate')?.trend.kind).toBe('rising');
+    const series = await get<{ readings: number; points: { value: number }[] }>(
+      `/water/series?system=${ids.system}&parameter=nitrate&points=10`,
+    );
+    expect(series.points.map((point) => point.value)).toEqual([12, 13, 14, 16]);
+    const sheet = await fetch(url(`/water/tests.csv?system=${ids.system}`));
+    expect(sheet.headers.get('content-disposition')).toContain('attachment');
+    expect(await sheet.text()).toContain('2026-11-22,,,16,0.07');
+
+    expect((await post(`/imports/${importId}/take-back`, '{}')).status).toBe(200);
+    expect(await get(`/readings?system=${ids.system}`)).toEqual([]);
+  });
+  test('no file, no system, a mapping that is none, a system that is not there: 4xx with a sentence', async () => {
+    const { ids, writes } = oneSock();
+    await send(work(...writes));
+    expect((await problem(await sendFile('/import-csv', { systemId: ids.system }, null), 422)).detail).toBe(
+      'No file was sent.',
+    );
+    const noSystem = await sendFile('/import-csv', {});
+    expect(noSystem.status).toBeGreaterThanOrEqual(400);
+    expect(noSystem.status).toBeLessThan(500);
+    const broken = await sendFile('/import-csv/preview', { systemId: ids.system, mapping: '{"name":' });
+    expect(broken.status).toBeGreaterThanOrEqual(400);
+    expect(broken.status).toBeLessThan(500);
+    await problem(await fetch(url(`/water?system=${uuid()}`)), 404);
+    const nowhere = await fetch(url(`/water/series?system=${ids.system}&parameter=gold`));
+    expect(nowhere.status).toBe(400);
+    await problem(await post(`/imports/${uuid()}/take-back`, '{}'), 404);
+  });
+});

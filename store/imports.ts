@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import * as v from 'valibot';
+import { canonicalJson } from '../contract/canonicalJson.ts';
 import { againstKnown, type CheckedDraft } from '../contract/imports/againstKnown.ts';
 import type { Answers } from '../contract/imports/draft.ts';
 import { importWrites, whyOfImport } from '../contract/imports/importWrites.ts';
@@ -105,7 +106,7 @@ function rememberMapping(mapping: ImportMapping, table: Table, snapshot: Snapsho
   const known = snapshot.all('import-mapping').find((one) => one.content.signature === content.signature);
   if (!known) return [{ op: 'create', kind: 'import-mapping', id: uuid(), revisionId: uuid(), content }];
   return v.safeParse(ImportMapping, content).success &&
-    JSON.stringify(known.content) !== JSON.stringify(content)
+    canonicalJson(known.content) !== canonicalJson(content)
     ? [
         {
           op: 'revise',

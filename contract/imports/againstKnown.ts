@@ -1,6 +1,7 @@
 import { formatNumber } from '../../core/quantity/quantities.ts';
 import { parameters } from '../../core/water/parameters.ts';
 import { measures } from '../../core/rules/measures.ts';
+import { canonicalJson } from '../canonicalJson.ts';
 import type { When } from '../fields.ts';
 import type { RecordContent, Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
@@ -36,7 +37,8 @@ export const keyOfChannel = (of: ChannelOf): string =>
 const nameOf = (of: ChannelOf): string =>
   of.kind === 'measure' ? measures[of.measure].name : (of.sensor ?? parameters[of.parameter].name);
 
-const keyOfWhen = (when: When): string => JSON.stringify(when);
+// stored contents have their keys sorted, fresh ones have not
+const keyOfWhen = (when: When): string => canonicalJson(when);
 const same = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a));
 
 /**

@@ -208,3 +208,10 @@ export function judge(value: number, below: boolean, band: Band | null, repeatab
     return 'near-low';
   return 'in-band';
 }
+
+/** Salinity of each kind of water, ppt; house default. */
+export const usualSalinity: Readonly<Record<'fresh' | 'brackish' | 'salt', Band>> = {
+  fresh: { lo: 0, hi: 3 },
+  brackish: { lo: 2, hi: 28 },
+  salt: { lo: 26, hi: 42 },
+};

@@ -98,6 +98,11 @@ describe('slips, each with the value likely meant (common practice, no published
   test.each(rows)('%s', (_, parameter, shown, unit, some, expected) =>
     expect(slipOf(parameter, shown, unit, context(some))).toMatchObject(expected),
   );
+  test('a first 1.026 in sea water of ppt is gravity', () =>
+    expect(slipOf('salinity', 1.026, 'ppt', context({ usual: { lo: 26, hi: 42 } }))).toMatchObject({
+      kind: 'other-unit',
+      unit: 'SG 25/25',
+    }));
   test('what the water usually does is not asked about', () => {
     expect(slipOf('nitrate', 23, 'mg/L NO3', context({ last: 18 }))).toBeNull();
     expect(slipOf('alkalinity', 7.6, 'dKH', context({ last: 8.4 }))).toBeNull();

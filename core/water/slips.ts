@@ -34,6 +34,8 @@ export interface SlipContext {
   /** The last few, this one among them: near any of them is nothing to ask about. */
   recent?: readonly number[];
   band: Band | null;
+  /** Between which values such water lies, where nothing was tested yet: sea water is not 1 ppt. */
+  usual?: Band | null;
   /** The last tests of the other columns, and whether something is typed there. */
   others: Partial<Record<ParameterId, { last: number | null; typed: boolean }>>;
   /** It was written as 1,350. */
@@ -50,6 +52,8 @@ interface Candidate {
 const neighbours: Partial<Record<ParameterId, ParameterId>> = { nitrite: 'nitrate', nitrate: 'nitrite' };
 /** A shift of the decimal point. */
 const SHIFTS = [10, 0.1, 100, 0.01];
+/** Candidates this near to each other fit alike: the usual one, listed first, is taken. */
+const ALIKE = 0.06;
 /** A likely value lies within this share of the way to what is expected. */
 const NEARER = 0.5;
 
@@ -71,10 +75,15 @@ export function slipOf(
   const read = possible(parameter, stored(parameter, shown, unit));
   const { last } = context;
   const slip = { parameter, read, meant: null, unit: null, moveTo: null, last };
-  const expected = last !== null && last > 0 ? last : middleOf(context.band);
+  const expected =
+    last !== null && last > 0 ? last : (middleOf(context.band) ?? middleOf(context.usual ?? null));
   const away = (value: number): number =>
     expected === null || value <= 0 ? Number.POSITIVE_INFINITY : Math.abs(Math.log(value / expected));
-  const rare = read === null || read < likely.from || read > likely.to;
+  const { lo, hi } = (last === null ? context.usual : null) ?? { lo: null, hi: null };
+  const rare =
+    read === null ||
+    read < Math.max(likely.from, lo ?? -Infinity) ||
+    read > Math.min(likely.to, hi ?? Infinity);
   const isFar = (other: number): boolean =>
     read !== null && read > 0 && other > 0 && Math.abs(Math.log(read / other)) > Math.log(usualFactor);
   const far = last !== null && [last, ...(context.recent ?? [])].every(isFar);
@@ -87,7 +96,7 @@ export function slipOf(
         one.away < NEARER * distance &&
         (one.away < Math.log(usualFactor) || (expected === null && one.meant > 0)),
     )
-    .sort((a, b) => a.away - b.away)[0];
+    .sort((a, b) => Math.round(a.away / ALIKE) - Math.round(b.away / ALIKE))[0];
   if (best) return { ...slip, kind: best.kind, meant: best.meant, unit: best.unit, moveTo: best.moveTo };
   if (read === null) return null;
   return { ...slip, kind: rare ? 'rare' : 'far-from-last' };

@@ -3,6 +3,7 @@ import { parameters } from '../../../core/water/parameters.ts';
 import { useSetting } from '../../api/data.ts';
 import { todayIn, writeDay } from '../../parts/dates.ts';
 import { Pick } from '../../parts/Pick.tsx';
+import { AddColumn } from './AddColumn.tsx';
 import type { DraftRow } from './draft.ts';
 import { showDifference, type Column } from './tests.ts';
 import { kitOf, type SheetFacts } from './useRows.ts';
@@ -28,7 +29,7 @@ export function KitLine({
   const method = kit ?? parameters[column.id].method;
   const expired = kit?.expires != null && kit.expires < today;
   return (
-    <p className="kitline">
+    <div className="kitline">
       <span>
         <b>{column.name}</b>:{' '}
         {kits.length > 0 ? (
@@ -63,6 +64,7 @@ export function KitLine({
         )}{' '}
         <kbd>8.1 8.3</kbd> read again <kbd>&lt;0.02</kbd> below <kbd>-</kbd> not tested
       </span>
-    </p>
+      <AddColumn systemId={facts.system.id} columns={facts.columns} />
+    </div>
   );
 }

@@ -142,7 +142,13 @@ export function Sheet({
               : row,
           ),
         );
-      else sheet.type(key, id, meantText(asked, own));
+      else {
+        // a step of its own, so that undo brings back what was typed
+        const meant = meantText(asked, own);
+        sheet.change((rows) =>
+          rows.map((row) => (row.key === key ? { ...row, cells: { ...row.cells, [id]: meant } } : row)),
+        );
+      }
     } else sheet.keep(key, id);
     // in the last cell one stays: the next Enter saves what now stands there
     if (column + 1 < columns.length) focus(key, column + 1);

@@ -1,4 +1,5 @@
 import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
+import { canonicalJson } from '../../../contract/canonicalJson.ts';
 import type { When } from '../../../contract/fields.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
@@ -55,7 +56,7 @@ export function writesOfRows(rows: readonly ReadRow[], snapshot: Snapshot, syste
 function correction(before: Stored<'reading'>, row: ReadRow, one: ReadRow['cells'][number]): Write[] {
   const content = { ...before.content, ...contentOf(before.content.channelId, row, one) };
   // nobody wrote the hour anew: it stays as precise as it was
-  const same = JSON.stringify(content) === JSON.stringify(before.content);
+  const same = canonicalJson(content) === canonicalJson(before.content);
   return same ? [] : [revising(before, content)];
 }
 

@@ -30,6 +30,12 @@ export interface Column {
 }
 type Setting = RecordContent<'setting'>;
 
+const USUAL: Readonly<Record<RecordContent<'system'>['water'], readonly ParameterId[]>> = {
+  salt: ['salinity', 'alkalinity', 'nitrate', 'phosphate'],
+  brackish: ['temperature', 'salinity', 'nitrate', 'ammonia', 'nitrite'],
+  fresh: ['temperature', 'nitrate', 'ammonia', 'nitrite'],
+};
+
 /** Only what this system tests: what its programme asks for, and what was ever tested. */
 export function columnsOf(
   snapshot: Snapshot,
@@ -47,16 +53,9 @@ export function columnsOf(
           : [],
       ),
   );
-  const asked = parameterIds.filter((id) => channels.has(id) || testsOf(programme).includes(id));
-  const shown =
-    asked.length > 0
-      ? asked
-      : parameterIds.filter((id) =>
-          (system.content.water === 'salt'
-            ? ['salinity', 'alkalinity', 'nitrate', 'phosphate']
-            : ['temperature', 'nitrate', 'ammonia', 'nitrite']
-          ).includes(id),
-        );
+  // without a programme the usual ones of such water are offered beside what was ever tested
+  const usual = programme ? testsOf(programme) : USUAL[system.content.water];
+  const shown = parameterIds.filter((id) => channels.has(id) || usual.includes(id));
   return shown.map((id) =>
     columnOf(id, system, setting, incoming, channelOf(snapshot, system.id, id)?.content.unit),
   );

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
+import { parameters, usualSalinity, type ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 import { whenOfRow, type DateStyle, type DraftRow } from './draft.ts';
@@ -58,7 +58,12 @@ function stateOf(row: DraftRow, facts: SheetFacts): RowState {
   );
   const cells = columns.map((column) => {
     const { kitId, kit } = kitOf(facts, row, column.id);
-    const cell: Cell = readCell(row.cells[column.id] ?? '', column, kit, { last: lastOf(column.id), others });
+    const cell: Cell = readCell(row.cells[column.id] ?? '', column, kit, {
+      last: lastOf(column.id),
+      recent: recentOf(column.id),
+      usual: column.id === 'salinity' ? usualSalinity[facts.system.content.water] : null,
+      others,
+    });
     return { column, cell, kitId };
   });
   const refused = [
