@@ -146,8 +146,8 @@ function OneVerdict({
       <p>{verdictSentences(one, style).join(' ')}</p>
       {one.latest && one.latest.days < -10 && (
         <p className="soft">
-          Last test {writeDay(addDays(today, Math.round(one.latest.days)), today, style.date)},{' '}
-          {relativeWord(addDays(today, Math.round(one.latest.days)), today)}
+          Last test {writeDay(dayOfTest(one.latest.days, today), today, style.date)},{' '}
+          {relativeWord(dayOfTest(one.latest.days, today), today)}
           {old ? ': too old to act upon.' : '.'}
         </p>
       )}
@@ -166,6 +166,9 @@ function OneVerdict({
     </section>
   );
 }
+
+/** Days count from the end of today: noon a week ago is 7.5 days back, on the seventh day before. */
+const dayOfTest = (days: number, today: Day): Day => addDays(today, Math.ceil(days));
 
 function RemedyText({ remedy }: { remedy: RemedyWords }) {
   return (
@@ -189,7 +192,7 @@ function Quiet({
 }) {
   const name = columns.find((column) => column.id === one.parameter)?.name ?? one.parameter;
   const [trend] = verdictSentences(one, style);
-  const day = one.latest ? addDays(today, Math.round(one.latest.days)) : null;
+  const day = one.latest ? dayOfTest(one.latest.days, today) : null;
   return (
     <details>
       <summary>
