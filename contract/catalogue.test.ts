@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { describe, expect, test } from 'vitest';
 import { cautionIds } from '../core/catalogue/cautions.ts';
-import { catalogue, definitionOf, searchKinds } from '../core/catalogue/index.ts';
+import { catalogue, definitionOf, findKind, searchKinds } from '../core/catalogue/index.ts';
 import { jobsOfTheTrade } from '../core/reference/jobsOfTheTrade.ts';
 import { withOverrides } from '../core/catalogue/types.ts';
 import { EquipmentKind } from './definitions.ts';
@@ -106,4 +106,19 @@ test('own figures are laid over the catalogue’s, and leaving them out goes bac
   expect(own.minutes).toBe(4);
   expect(own.procedure).toBe(catalogued.procedure);
   expect(withOverrides(catalogued, {})).toEqual(catalogued);
+});
+
+// Common practice, no published source: what asks for a test that the programme would not ask for yet.
+test.each([
+  ['death', 'ammonia', 0],
+  ['death', 'nitrate', 1],
+  ['livestock', 'alkalinity', 3],
+  ['livestock', 'ammonia', 1],
+  ['feed', 'nitrate', 7],
+  ['feed', 'phosphate', 7],
+  ['new-charge', 'phosphate', 7],
+  ['new-charge', 'alkalinity', 7],
+] as const)('%s asks for a test of %s after %d days', (event, parameter, days) => {
+  const tests = findKind('water-test')?.jobs.find((one) => one.tests === parameter);
+  expect(tests?.rules).toContainEqual({ kind: 'after-event', event, days });
 });

@@ -31,6 +31,8 @@ const paths = ({ system, sock }: { system: string; sock: string }) => [
   `/systems/${system}/add`,
   `/components/${sock}`,
   `/water?system=${system}`,
+  `/water/kits?system=${system}`,
+  `/water/import?system=${system}`,
   '/catalogue',
   '/plan',
   '/bench',
@@ -43,7 +45,7 @@ const lived = { services: [{ ago: 12 }, { ago: 5, found: 'right' }] };
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every screen is free of accessibility faults, ${scheme}`, async ({ page, server }) => {
-    // thirteen screens, each read whole
+    // fifteen screens, each read whole
     test.setTimeout(180_000);
     const seeded = await seedTank(server.address, lived);
     await page.emulateMedia({ colorScheme: scheme });

@@ -284,6 +284,19 @@ describe('every sample', () => {
   });
 });
 
+test('words nobody knows: a person says where the head stands, and the columns are named by it', async () => {
+  const bytes = Buffer.from('Zettel\nvon;Hand\nTag;Zork\n1.3.2026;5,5\n8.3.2026;6\n');
+  const { mapping, rows } = await previewImport(
+    one.store,
+    request('zettel.csv', { bytes, head: { skipRows: 2, headRows: 1 } }),
+  );
+  expect(rows).toBe(5);
+  expect(mapping.columns.map(({ head, target }) => [head, target.kind])).toEqual([
+    ['Tag', 'date'],
+    ['Zork', 'ignore'],
+  ]);
+});
+
 test('an empty file is refused in a sentence', async () => {
   await expect(
     previewImport(one.store, request('jobs-done.tsv', { bytes: Buffer.from('\n\n') })),

@@ -11,7 +11,13 @@ import {
   type ImportReport,
   type TakenBack,
 } from '../contract/imports/preview.ts';
-import { proposeMapping, savedMapping, signatureOf, headsOf } from '../contract/imports/propose.ts';
+import {
+  proposeMapping,
+  savedMapping,
+  signatureOf,
+  headsOf,
+  type Head,
+} from '../contract/imports/propose.ts';
 import { readRows } from '../contract/imports/readRows.ts';
 import { readTable, type Table } from '../contract/imports/table.ts';
 import type { Snapshot } from '../contract/snapshot.ts';
@@ -30,6 +36,8 @@ export interface ImportRequest {
   systemId: string;
   /** null: a saved one for this head, else a first guess. */
   mapping: ImportMapping | null;
+  /** Where the head stands, where a person said so. */
+  head?: Head | null;
   answers: Answers;
 }
 interface Read {
@@ -45,9 +53,11 @@ function read(request: ImportRequest, snapshot: Snapshot): Read {
   const table = readTable(text, request.mapping?.delimiter ?? null);
   if (table.rows.every((row) => row.every((cell) => cell === '')))
     throw StoreProblem.invalid([{ pointer: '/file', detail: 'The file holds no rows.' }]);
-  const saved = request.mapping ? null : savedMapping(table, snapshot);
+  const saved = request.mapping || request.head ? null : savedMapping(table, snapshot);
   const mapping =
-    request.mapping ?? saved ?? proposeMapping(table, request.systemId, snapshot, request.fileName);
+    request.mapping ??
+    saved ??
+    proposeMapping(table, request.systemId, snapshot, request.fileName, request.head);
   const draft = againstKnown(
     readRows(table, mapping, snapshot, request.answers),
     snapshot,

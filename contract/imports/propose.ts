@@ -18,6 +18,9 @@ import { thingsOf, likeliestThing } from './things.ts';
 // What a file most likely is, from its own words and figures: a first mapping, shown before anything is written.
 
 const NUMBER = /^[<~]?\s*[+-]?\d+([.,]\d+)?$/;
+/** Rows above the head, and rows of the head. */
+export type Head = Pick<ImportMapping, 'skipRows' | 'headRows'>;
+
 /** How many cells of a row are words that stand at the head of a column; 0 where figures stand in it. */
 function headWords(row: readonly string[]): number {
   const filled = row.filter((cell) => cell !== '');
@@ -34,7 +37,7 @@ const isHeadWord = (cell: string): boolean =>
 const HEAD_WITHIN = 12;
 
 /** Where the head stands, and whether a row above it groups its columns ("Filter A"). */
-function headOf(rows: Table['rows']): { skipRows: number; headRows: number } {
+function headOf(rows: Table['rows']): Head {
   const words = rows.slice(0, HEAD_WITHIN).map(headWords);
   const most = Math.max(0, ...words);
   const at = words.indexOf(most);
@@ -72,15 +75,19 @@ export function savedMapping(table: Table, snapshot: Snapshot): ImportMapping | 
   return snapshot.all('import-mapping').find((one) => one.content.signature === signature)?.content ?? null;
 }
 
-/** The first guess. What the file does not tell is null, and asked. */
+/**
+ * The first guess. What the file does not tell is null, and asked.
+ * @param said where the head stands, as a person said; null: as found
+ */
 export function proposeMapping(
   table: Table,
   systemId: string,
   snapshot: Snapshot,
   fileName: string,
+  said: Head | null = null,
 ): ImportMapping {
   const { rows } = table;
-  const head = headOf(rows);
+  const head = said ?? headOf(rows);
   const heads = headsOf(rows, head);
   const body = rows.slice(head.skipRows + head.headRows).filter((row) => row.some((cell) => cell !== ''));
   const cells = (i: number): string[] => body.map((row) => row[i] ?? '').filter((cell) => cell !== '');

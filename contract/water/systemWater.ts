@@ -24,6 +24,14 @@ export interface SystemWater {
   verdicts: ReadonlyMap<ParameterId, ParameterVerdict>;
   remedies: readonly ParameterRemedies[];
   now: WaterNow;
+  /** Each change of a daily dose, oldest first. */
+  doses: readonly DoseChange[];
+}
+export interface DoseChange {
+  parameter: ParameterId;
+  name: string;
+  mlPerDay: number;
+  at: Instant;
 }
 export interface WaterAsked {
   systemId: string;
@@ -77,6 +85,7 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
     .flatMap(({ job }) => daysOf(job))
     .sort((a, b) => a - b);
   const site = snapshot.content('site', system?.siteId ?? null);
+  const dosed = dosingOf(evidence, asked, series, changes);
   const now: WaterNow = {
     litres,
     tests: testsToActOn(series, verdicts),
@@ -84,10 +93,11 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
     ...(programme ? { order: programme.exportOrder } : {}),
     means: meansOf(jobs, daysOf, tests),
     strippers: strippersOf(evidence, jobs),
-    ...dosingOf(evidence, asked, series, changes),
+    solutions: dosed.solutions,
+    dosing: dosed.dosing,
     heightM: site?.heightM ?? 0,
   };
-  return { tests, verdicts, remedies: remediesOf(now), now };
+  return { tests, verdicts, remedies: remediesOf(now), now, doses: dosed.doses };
 }
 
 interface JobHere {
@@ -181,13 +191,18 @@ function dosingOf(
   { systemId, zone, at, litres }: WaterAsked,
   series: ReadonlyMap<ParameterId, TestSeries>,
   changes: readonly number[],
-): { solutions: OwnSolution[]; dosing: Partial<Record<ParameterId, Dosing>> } {
+): {
+  solutions: OwnSolution[];
+  dosing: Partial<Record<ParameterId, Dosing>>;
+  doses: DoseChange[];
+} {
   const solutions = snapshot
     .all('solution')
     .filter((one) => one.content.systemId === systemId && !one.content.retired);
   const dosing: Partial<Record<ParameterId, Dosing>> = {};
+  const doses: DoseChange[] = [];
   for (const solution of solutions) {
-    const { parameter, perMl } = solution.content;
+    const { parameter, perMl, name } = solution.content;
     const rates = index
       .on('channelsOfSystem', systemId)
       .filter((channel) => channel.content.solutionId === solution.id)
@@ -197,6 +212,8 @@ function dosingOf(
         return when === null || when > at ? [] : [{ days: (when - at) / MS_PER_DAY, ml: content.value }];
       })
       .sort((a, b) => a.days - b.days);
+    for (const { days, ml } of rates)
+      doses.push({ parameter, name, mlPerDay: ml, at: Math.round(at + days * MS_PER_DAY) });
     const [rate, one] = [rates.at(-1), series.get(parameter)];
     if (!rate || litres === null) continue;
     const perDay = (rate.ml * perMl) / litres;
@@ -211,5 +228,6 @@ function dosingOf(
   return {
     solutions: solutions.map(({ content: { parameter, name, perMl } }) => ({ parameter, name, perMl })),
     dosing,
+    doses: doses.sort((a, b) => a.at - b.at),
   };
 }

@@ -5,7 +5,7 @@ import type { ParameterVerdict } from '../../core/water/verdict.ts';
 import { dayOf, endOfDay, MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { litresOf } from '../facts/litres.ts';
 import { incomingWater, sourcesOf } from './incomingWater.ts';
-import { systemWater } from './systemWater.ts';
+import { systemWater, type DoseChange } from './systemWater.ts';
 import type { Evidence } from './testedWater.ts';
 
 /** What the Water screen is told of a system: the judgement, what to do, and the last weeks of each parameter. */
@@ -20,6 +20,7 @@ export interface WaterAnswer {
   litres: number | null;
   /** What is dosed a day, by the person's own solutions. */
   dosing: { parameter: ParameterId; mlPerDay: number | null; perDay: number }[];
+  doses: DoseChange[];
 }
 const RECENT_DAYS = 84;
 
@@ -39,6 +40,7 @@ export function waterAnswer(evidence: Evidence, systemId: string, now: Instant):
     verdicts,
     remedies,
     now: water,
+    doses,
   } = systemWater(evidence, { systemId, zone, at, litres, incoming });
   const change = remedies.flatMap((one) => one.options).find((one) => one.kind === 'change');
   return {
@@ -62,6 +64,7 @@ export function waterAnswer(evidence: Evidence, systemId: string, now: Instant):
     })),
     incoming: [...known].map(([parameter, { value }]) => ({ parameter, value })),
     litres,
+    doses: [...doses],
     dosing: Object.entries(water.dosing ?? {}).map(([parameter, { mlPerDay, perDay }]) => ({
       parameter: parameter as ParameterId,
       mlPerDay,

@@ -15,12 +15,17 @@ const upload = multer({
 });
 const Json = <T extends v.GenericSchema>(schema: T, what: string) =>
   v.pipe(v.string(), v.parseJson(undefined, `${what} is not readable.`), schema);
+const HeadSaid = v.strictObject({
+  skipRows: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(100)),
+  headRows: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(3)),
+});
 const Fields = v.object({
   systemId: v.pipe(
     v.string('Say which system the file belongs to.'),
     v.uuid('Say which system the file belongs to.'),
   ),
   mapping: v.optional(Json(v.nullable(ImportMapping), 'The mapping'), 'null'),
+  head: v.optional(Json(v.nullable(HeadSaid), 'The head'), 'null'),
   answers: v.optional(Json(v.record(v.string(), v.string()), 'The answers'), '{}'),
   remember: v.optional(v.picklist(['true', 'false']), 'false'),
   who: v.optional(v.pipe(v.string(), v.maxLength(120)), ''),
@@ -28,9 +33,9 @@ const Fields = v.object({
 
 function requestOf(req: Request): { request: ImportRequest; remember: boolean; who: string } {
   if (!req.file) throw StoreProblem.invalid([{ pointer: '/file', detail: 'No file was sent.' }]);
-  const { systemId, mapping, answers, remember, who } = v.parse(Fields, req.body);
+  const { systemId, mapping, head, answers, remember, who } = v.parse(Fields, req.body);
   return {
-    request: { bytes: req.file.buffer, fileName: req.file.originalname, systemId, mapping, answers },
+    request: { bytes: req.file.buffer, fileName: req.file.originalname, systemId, mapping, head, answers },
     remember: remember === 'true',
     who,
   };

@@ -1,3 +1,4 @@
+import type { Head } from '../../../contract/imports/propose.ts';
 import type { ImportMapping } from '../../../contract/imports/mapping.ts';
 import type { ImportPreview } from '../../../contract/imports/preview.ts';
 import { Choice } from '../../parts/Choice.tsx';
@@ -12,6 +13,7 @@ const ENCODINGS = [
   'macintosh',
   'UTF-16LE',
 ];
+const HEAD_WITHIN = 15;
 const DELIMITERS = [
   { value: ',', label: 'comma' },
   { value: ';', label: 'semicolon' },
@@ -24,10 +26,13 @@ export function FileFacts({
   preview,
   mapping,
   onChange,
+  onHead,
 }: {
   preview: ImportPreview;
   mapping: ImportMapping;
   onChange: (mapping: ImportMapping) => void;
+  /** Another head: the columns are guessed anew. */
+  onHead: (head: Head) => void;
 }) {
   const encodings = ENCODINGS.includes(preview.encoding) ? ENCODINGS : [preview.encoding, ...ENCODINGS];
   const first = mapping.skipRows + 1;
@@ -57,6 +62,27 @@ export function FileFacts({
             onChange={(delimiter) => onChange({ ...mapping, delimiter })}
           />
         </div>
+        <div>
+          <h3>Head in row</h3>
+          <Select
+            label="Head in row"
+            value={String(first)}
+            options={Array.from({ length: HEAD_WITHIN }, (_, i) => ({
+              value: String(i + 1),
+              label: String(i + 1),
+            }))}
+            onChange={(row) => onHead({ skipRows: Number(row) - 1, headRows: mapping.headRows })}
+          />
+        </div>
+        <Choice
+          label="Rows of the head"
+          value={String(mapping.headRows) as '1' | '2'}
+          options={[
+            { value: '1', label: 'one' },
+            { value: '2', label: 'two' },
+          ]}
+          onChange={(rows) => onHead({ skipRows: mapping.skipRows, headRows: Number(rows) })}
+        />
         <Choice
           label="Decimals"
           value={mapping.decimal}

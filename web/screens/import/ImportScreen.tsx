@@ -5,6 +5,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { Answers } from '../../../contract/imports/draft.ts';
+import type { Head } from '../../../contract/imports/propose.ts';
 import type { ImportMapping } from '../../../contract/imports/mapping.ts';
 import type { ImportPreview, ImportReport } from '../../../contract/imports/preview.ts';
 import type { Stored } from '../../../contract/records.ts';
@@ -62,6 +63,7 @@ export function ImportScreen() {
 
 interface Said {
   mapping: ImportMapping | null;
+  head?: Head | null;
   answers: Answers;
 }
 
@@ -73,10 +75,11 @@ function ImportInto({ system }: { system: Stored<'system'> }) {
   const [report, setReport] = useState<ImportReport | null>(null);
   const [remember, setRemember] = useState(true);
   const latest = useRef(0);
-  const formOf = (chosen: File, { mapping, answers }: Said): FormData => {
+  const formOf = (chosen: File, { mapping, head, answers }: Said): FormData => {
     const form = new FormData();
     form.set('systemId', system.id);
     form.set('mapping', JSON.stringify(mapping));
+    form.set('head', JSON.stringify(head ?? null));
     form.set('answers', JSON.stringify(answers));
     form.set('remember', String(remember));
     form.set('who', whoIsHere());
@@ -90,7 +93,7 @@ function ImportInto({ system }: { system: Stored<'system'> }) {
       // an older answer must not undo a newer choice
       if (turn !== latest.current) return;
       setPreview(answer);
-      setSaid({ ...next, mapping: answer.mapping });
+      setSaid({ answers: next.answers, mapping: answer.mapping });
     },
   });
   const write = useMutation({
@@ -155,7 +158,12 @@ function ImportInto({ system }: { system: Stored<'system'> }) {
       {report && <Outcome report={report} onGone={() => setReport(null)} />}
       {preview && mapping && (
         <>
-          <FileFacts preview={preview} mapping={mapping} onChange={change} />
+          <FileFacts
+            preview={preview}
+            mapping={mapping}
+            onChange={change}
+            onHead={(head) => file && ask(file, { mapping: null, head, answers: {} })}
+          />
           <div style={{ overflowX: 'auto' }}>
             <ColumnTable
               mapping={mapping}

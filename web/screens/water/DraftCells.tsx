@@ -4,6 +4,7 @@ import type { ClipboardEvent, KeyboardEvent, ReactNode } from 'react';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import { clockIn } from '../../parts/dates.ts';
 import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
+import { AfterAsk } from './AfterAsk.tsx';
 import type { DraftRow } from './draft.ts';
 import { verdictOf } from './tests.ts';
 import { spreadOf } from './typedCell.ts';
@@ -21,6 +22,7 @@ export function DraftCells({
   onPaste,
   onLeave,
   question,
+  onAfter,
 }: {
   state: RowState;
   facts: SheetFacts;
@@ -32,6 +34,7 @@ export function DraftCells({
   onPaste: (event: ClipboardEvent<HTMLInputElement>, row: DraftRow, column: number) => void;
   onLeave: (id: ParameterId) => void;
   question: ReactNode;
+  onAfter: () => void;
 }) {
   const { row, cells, when, refused, warnings } = state;
   const corrected = correctedKey(row);
@@ -44,7 +47,7 @@ export function DraftCells({
           `${column.name}: the readings lie ${spread.toFixed(column.decimals)} ${column.unitLabel} apart; the middle one counts.`,
         ];
   });
-  const lines = [...refused, ...warnings, ...spreads];
+  const lines = [...refused, ...warnings, ...spreads, ...(state.maybeAfter ? ['after'] : [])];
   return (
     <>
       <TableRow className="draftrow">
@@ -112,8 +115,9 @@ export function DraftCells({
                 {line}
               </p>
             ))}
+            {state.maybeAfter && <AfterAsk onAfter={onAfter} />}
             {[...warnings, ...spreads].map((line) => (
-              <p key={line} role="status">
+              <p key={line} aria-live="polite">
                 {line}
               </p>
             ))}

@@ -210,7 +210,7 @@ function drawing({ column, systems, lines, marks, verdict, from, now }: Drawn): 
   // changes come so often that their dotted line says it; charges and events have a word
   const worded = new Set(
     shownMarks
-      .filter((mark) => mark.resets || (mark.concerns === null && !mark.isChange))
+      .filter((mark) => mark.resets || mark.worded || (mark.concerns === null && !mark.isChange))
       .slice(0, WORDS)
       .map((mark) => mark.key),
   );

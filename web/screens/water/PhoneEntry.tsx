@@ -8,6 +8,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { clockIn, writeDay } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
+import { AfterAsk } from './AfterAsk.tsx';
 import { RecentLine } from './RecentLine.tsx';
 import { writesOfRows } from './rowWrites.ts';
 import { bandWords, showFixed, showValue, verdictOf } from './tests.ts';
@@ -215,8 +216,9 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
           onChange={(timing) => sheet.edit(row.key, { timing })}
         />
       </div>
+      {state.maybeAfter && <AfterAsk onAfter={() => sheet.edit(row.key, { timing: 'after' })} />}
       {state.warnings.map((line) => (
-        <p key={line} role="status">
+        <p key={line} aria-live="polite">
           {line}
         </p>
       ))}

@@ -251,6 +251,7 @@ export function Sheet({
                 answered.current = '';
               }}
               onWhen={(when) => sheet.edit(state.row.key, { when }, `${state.row.key} when`)}
+              onAfter={() => sheet.edit(state.row.key, { timing: 'after' })}
               onKey={onKey}
               onPaste={onPaste}
               onLeave={(id) => askedHere(state.row.key, id) && setQuestion({ key: state.row.key, id })}

@@ -13,7 +13,7 @@ import { usePhone } from '../../parts/usePhone.ts';
 import { DueTests } from './DueTests.tsx';
 import { PhoneEntry } from './PhoneEntry.tsx';
 import { ProgrammePanel } from './ProgrammePanel.tsx';
-import { marksOf } from './serviceMarks.ts';
+import { marksOf, type Mark } from './serviceMarks.ts';
 import { Sheet } from './Sheet.tsx';
 import { columnsOf, testRows } from './tests.ts';
 import type { SheetFacts } from './useRows.ts';
@@ -145,7 +145,7 @@ function SystemWater({
             systems={systems}
             charted={charted}
             facts={facts}
-            marks={marks}
+            marks={[...marks, ...doseMarks(water.doses)].sort((a, b) => b.at - a.at)}
             verdicts={water.verdicts}
           />
         </div>
@@ -153,6 +153,19 @@ function SystemWater({
       </div>
     </main>
   );
+}
+
+/** A change of the daily dose stands in the chart of what it raises. */
+function doseMarks(doses: ReturnType<typeof useWater>['doses']): Mark[] {
+  return doses.map(({ parameter, name, mlPerDay, at }) => ({
+    key: `dose ${parameter} ${at}`,
+    at,
+    word: `${mlPerDay} mL a day, ${name}`,
+    concerns: [parameter],
+    isChange: false,
+    resets: false,
+    worded: true,
+  }));
 }
 
 /** What speaks most is drawn first: out of its band, then near its edge, then nutrients. */

@@ -14,6 +14,8 @@ export interface Mark {
   isChange: boolean;
   /** A new charge: what it takes out starts anew. */
   resets: boolean;
+  /** Its word stands in a chart. */
+  worded?: boolean;
 }
 
 /** Services of jobs that take something out of the water, and events; the newest first. */

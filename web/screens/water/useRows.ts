@@ -17,6 +17,8 @@ export interface RowState {
   asked: ParameterId[];
   /** Things about the row as a whole that are worth a question: shown, never in the way. */
   warnings: string[];
+  /** A change was logged just before it, though it says it was taken before one. */
+  maybeAfter: boolean;
   values: number;
 }
 export interface SheetFacts {
@@ -82,7 +84,8 @@ function stateOf(row: DraftRow, facts: SheetFacts): RowState {
     when,
     refused,
     asked,
-    warnings: warningsOf(row, cells, at, facts),
+    warnings: warningsOf(cells),
+    maybeAfter: maybeAfter(row, cells, at, facts),
     values: cells.filter(({ cell }) => cell.kind === 'value').length,
   };
 }
@@ -90,8 +93,8 @@ function stateOf(row: DraftRow, facts: SheetFacts): RowState {
 /** A value near any of the last few is nothing to ask about. */
 const RECENT = 3;
 const TWELVE_HOURS = 12 * 3_600_000;
-/** Warned of, never in the way: two zeros, a test that seems to be taken after the change, an hour off the usual one. */
-function warningsOf(row: DraftRow, cells: ReadRow['cells'], at: number, facts: SheetFacts): string[] {
+/** Warned of, never in the way: two nutrients at none. */
+function warningsOf(cells: ReadRow['cells']): string[] {
   const found: string[] = [];
   const none = cells.filter(
     ({ column, cell }) =>
@@ -101,12 +104,16 @@ function warningsOf(row: DraftRow, cells: ReadRow['cells'], at: number, facts: S
     found.push(
       `${none.map(({ column }) => column.name).join(' and ')} both at none: are the kits good? Below the lowest reading is written “<0.02”.`,
     );
-  const change = facts.changes.find((one) => one <= at && at - one < TWELVE_HOURS);
-  if (change !== undefined && row.timing === 'before' && cells.some(({ cell }) => cell.kind === 'value'))
-    found.push(
-      'A water change was logged just before this test. Was it taken after it? Then say so: it is no drift.',
-    );
   return found;
+}
+
+/** Taken within hours after a change and not said to be: a thinned value is no drift. */
+function maybeAfter(row: DraftRow, cells: ReadRow['cells'], at: number, { changes }: SheetFacts): boolean {
+  return (
+    row.timing === 'before' &&
+    cells.some(({ cell }) => cell.kind === 'value') &&
+    changes.some((one) => one <= at && at - one < TWELVE_HOURS)
+  );
 }
 
 /** A row that corrects a stored test carries its key. */
