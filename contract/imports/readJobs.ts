@@ -5,6 +5,7 @@ import { definitionsOf } from '../facts/definition.ts';
 import type { Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
 import type { ReadingDraft } from './draft.ts';
+import { differByOneLetter } from './nearWords.ts';
 import { likeliestThing, type Thing } from './things.ts';
 import type { RowContext } from './rowContext.ts';
 
@@ -142,7 +143,7 @@ function foundOf(context: RowContext, said: string): Found | null | 'asked' {
   if (own !== undefined) return own;
   const known = foundWordList[word];
   if (known) return known;
-  const near = Object.entries(foundWordList).find(([one]) => differsByALetter(one, word));
+  const near = Object.entries(foundWordList).find(([one]) => differByOneLetter(one, word));
   const key = `found:${word}`;
   if (near && context.answers[key] === near[1]) return near[1];
   ask(
@@ -153,13 +154,6 @@ function foundOf(context: RowContext, said: string): Found | null | 'asked' {
     near ? [{ answer: near[1], label: `Yes, ${near[0]}` }] : [],
   );
   return 'asked';
-}
-
-function differsByALetter(a: string, b: string): boolean {
-  if (Math.abs(a.length - b.length) > 1) return false;
-  let i = 0;
-  while (i < Math.min(a.length, b.length) && a[i] === b[i]) i++;
-  return a.slice(i + 1) === b.slice(i + 1) || a.slice(i) === b.slice(i + 1) || a.slice(i + 1) === b.slice(i);
 }
 
 /** "30", "1h", "1:30" → minutes. */

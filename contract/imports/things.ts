@@ -1,6 +1,7 @@
 import { findKind } from '../../core/catalogue/index.ts';
 import { ownKindsOf } from '../facts/definition.ts';
 import type { Snapshot } from '../snapshot.ts';
+import { differByOneLetter } from './nearWords.ts';
 
 /** Something with jobs that a word on paper may mean: a piece of equipment, a part, or the water itself. */
 export interface Thing {
@@ -60,19 +61,10 @@ export function thingsOf(systemId: string, snapshot: Snapshot): Thing[] {
   return [...components, ...water];
 }
 
-/** How many letters two words differ by, as far as one. */
-function isNear(a: string, b: string): boolean {
-  if (a === b) return true;
-  if (Math.abs(a.length - b.length) > 1 || Math.min(a.length, b.length) < 4) return false;
-  let i = 0;
-  while (i < a.length && i < b.length && a[i] === b[i]) i++;
-  const rest = (x: string, y: string): boolean => x === y;
-  return (
-    rest(a.slice(i + 1), b.slice(i + 1)) ||
-    rest(a.slice(i), b.slice(i + 1)) ||
-    rest(a.slice(i + 1), b.slice(i))
-  );
-}
+/** Short words are too alike to be guessed. */
+const SHORT = 4;
+const isNear = (a: string, b: string): boolean =>
+  a === b || (Math.min(a.length, b.length) >= SHORT && differByOneLetter(a, b));
 
 /** The thing a word most likely means; not sure where a letter is off, or two fit alike. */
 export function likeliestThing(text: string, things: readonly Thing[]): (Thing & { sure: boolean }) | null {
