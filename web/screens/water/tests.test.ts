@@ -47,6 +47,7 @@ describe('a cell as it is typed', () => {
       kind: 'refused',
       why: 'Phosphate cannot be -1 mg/L PO₄: it lies between 0 and 50 mg/L PO₄.',
     });
+    expect(read('1.9', salinity)).toMatchObject({ kind: 'refused' });
     expect(read('abc', phosphate)).toMatchObject({ why: '“abc” is not a number.' });
   });
   test('“35 ppm” of salt is refused, and says what sea water has', () =>
