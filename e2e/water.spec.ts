@@ -30,8 +30,13 @@ test('choose a programme, test by keyboard alone, and an out-of-band phosphate c
   await page.getByRole('button', { name: /^Follow balanced mixed reef/ }).click();
   await expect(page.getByRole('status')).toContainText('Balanced mixed reef');
 
-  // six parameters with one hand: figures and Enter
   await cell(page, 'Salinity, ppt').focus();
+  await page.keyboard.type('99');
+  await expect(page.getByRole('alert')).toHaveText(
+    'Salinity cannot be 99 ppt: it lies between 0 and 42 ppt.',
+  );
+  await page.keyboard.press('Control+a');
+  // six parameters with one hand: figures and Enter
   for (const figure of ['34,8', '8.4', '420', '1380', '12'])
     await page.keyboard.type(`${figure}\n`, { delay: 2 });
   await page.keyboard.type('0.16');
@@ -46,6 +51,7 @@ test('choose a programme, test by keyboard alone, and an out-of-band phosphate c
   await page.goto(`${server.address}/today`);
   const media = page.locator('li.job', { hasText: 'Phosphate media' });
   await expect(media).toContainText('Phosphate was 0.16 mg/L');
+  await expect(page.getByText('Reef: phosphate 0.16 mg/L (at most 0.1 mg/L)')).toBeVisible();
 });
 
 test('what is unlikely is asked in the line below, and answered by a key', async ({ page, server }) => {
@@ -87,6 +93,15 @@ test('what is unlikely is asked in the line below, and answered by a key', async
   await expect(page.getByText(/Sea water is about 35 ppt/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Save the test/ })).toBeDisabled();
   await salinity.fill('');
+
+  // kept in the middle of the row, it is not asked again on leaving the cell
+  const alkalinity = cell(page, 'Alkalinity, dKH');
+  await alkalinity.fill('20');
+  await page.keyboard.press('Enter');
+  await expect(question).toContainText('Alkalinity 20 dKH');
+  await page.keyboard.press('Escape');
+  await expect(question).toHaveCount(0);
+  await expect(alkalinity).toHaveValue('20');
 
   // below the lowest reading, and read again
   await phosphate.fill('<0.02');

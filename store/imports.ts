@@ -1,10 +1,9 @@
 import { v7 as uuid } from 'uuid';
-import * as v from 'valibot';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import { againstKnown, type CheckedDraft } from '../contract/imports/againstKnown.ts';
 import type { Answers } from '../contract/imports/draft.ts';
 import { importWrites, whyOfImport } from '../contract/imports/importWrites.ts';
-import { ImportMapping } from '../contract/imports/mapping.ts';
+import type { ImportMapping } from '../contract/imports/mapping.ts';
 import {
   previewOf,
   type ImportPreview,
@@ -115,8 +114,7 @@ function rememberMapping(mapping: ImportMapping, table: Table, snapshot: Snapsho
   const content = { ...mapping, signature: signatureOf(headsOf(table.rows, mapping)) };
   const known = snapshot.all('import-mapping').find((one) => one.content.signature === content.signature);
   if (!known) return [{ op: 'create', kind: 'import-mapping', id: uuid(), revisionId: uuid(), content }];
-  return v.safeParse(ImportMapping, content).success &&
-    canonicalJson(known.content) !== canonicalJson(content)
+  return canonicalJson(known.content) !== canonicalJson(content)
     ? [
         {
           op: 'revise',

@@ -19,6 +19,12 @@ export interface JobPlace {
 
 const FALLBACK_ZONE = 'UTC';
 
+/** The time zone of the place where a system stands. */
+export function zoneOfSystem(snapshot: Snapshot, systemId: string): string {
+  const siteId = snapshot.content('system', systemId)?.siteId ?? null;
+  return snapshot.content('site', siteId)?.timeZone ?? FALLBACK_ZONE;
+}
+
 /**
  * @returns null where the component, system or vessel is gone. A job of the water itself is called by its kind
  *   ("Water change"), a job of a unit by the unit's name.

@@ -5,6 +5,7 @@ import { canonicalJson } from '../canonicalJson.ts';
 import type { When } from '../fields.ts';
 import type { RecordContent, Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
+import { testChannel } from '../water/testChannel.ts';
 import type { Answers, ChannelOf, ImportDraft, ReadingDraft } from './draft.ts';
 import type { ImportMapping } from './mapping.ts';
 
@@ -24,11 +25,13 @@ export function channelFor(of: ChannelOf, snapshot: Snapshot): Stored<'channel'>
         ({ content }) => content.componentId === of.componentId && content.measure === of.measure,
       ) ?? null
     );
-  const here = channels.filter(
-    ({ content }) => content.systemId === of.systemId && content.parameter === of.parameter,
+  if (of.sensor === null) return testChannel(snapshot, of.systemId, of.parameter);
+  return (
+    channels.find(
+      ({ content }) =>
+        content.systemId === of.systemId && content.parameter === of.parameter && content.name === of.sensor,
+    ) ?? null
   );
-  if (of.sensor !== null) return here.find(({ content }) => content.name === of.sensor) ?? null;
-  return here.find(({ content }) => content.name === parameters[of.parameter].name) ?? here[0] ?? null;
 }
 export const keyOfChannel = (of: ChannelOf): string =>
   of.kind === 'measure'

@@ -1,8 +1,8 @@
 import { measures } from '../../core/rules/measures.ts';
-import { parameters } from '../../core/water/parameters.ts';
 import type { RecordContent, RecordKind } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
 import type { Write } from '../work.ts';
+import { newTestChannel } from '../water/testChannel.ts';
 import { channelFor, keyOfChannel, type CheckedDraft } from './againstKnown.ts';
 import type { ChannelOf, ReadingDraft } from './draft.ts';
 import type { ImportMapping } from './mapping.ts';
@@ -90,14 +90,10 @@ function newChannel(of: ChannelOf): RecordContent<'channel'> {
         quantity: measures[of.measure].quantity,
         measure: of.measure,
       }
-    : {
-        componentId: null,
-        systemId: of.systemId,
-        name: of.sensor ?? parameters[of.parameter].name,
-        quantity: parameters[of.parameter].quantity,
-        parameter: of.parameter,
+    : newTestChannel(of.systemId, of.parameter, {
         methodId: of.methodId,
-      };
+        ...(of.sensor === null ? {} : { name: of.sensor }),
+      });
 }
 
 function readingOf(

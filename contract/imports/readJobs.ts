@@ -1,9 +1,7 @@
 import { doneWords, doneWordsOfKind, foundWordList } from '../../core/catalogue/jobWords.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Found } from '../../core/wear/found.ts';
-import { definitionsOf } from '../facts/definition.ts';
 import type { Stored } from '../records.ts';
-import type { Snapshot } from '../snapshot.ts';
 import type { ReadingDraft } from './draft.ts';
 import { differByOneLetter } from './nearWords.ts';
 import { likeliestThing, type Thing } from './things.ts';
@@ -24,7 +22,7 @@ export function readJob(
   base: Pick<ReadingDraft, 'row' | 'when' | 'whoId'>,
   cells: JobCells,
 ): void {
-  const { row, mapping, draft, things, snapshot } = context;
+  const { row, mapping, draft, things } = context;
   const { what, did } = cells;
   const said = `${what}, ${did}`;
   const skip = (why: string): void => void draft.skipped.push({ row, head: what, text: said, why });
@@ -40,7 +38,7 @@ export function readJob(
     return ask(context, `thing:${word}`, what, `Is “${what}” the ${thing.name}?`, [
       { answer: thing.id, label: `Yes, ${thing.name}` },
     ]);
-  const job = jobOf(thing, what, did, snapshot);
+  const job = jobOf(thing, what, did, context);
   const graded = foundOf(context, cells.found);
   if (graded === 'asked') return;
   const note = [cells.note, base.whoId === null && cells.who !== '' ? `by ${cells.who}` : '']
@@ -82,14 +80,18 @@ function ask(
 }
 
 /** The job a word means on a thing or its parts: by kind of work, by the job's own name, by words of the thing. */
-function jobOf(thing: Thing, what: string, did: string, snapshot: Snapshot): Stored<'job'> | null {
+function jobOf(
+  thing: Thing,
+  what: string,
+  did: string,
+  { snapshot, definitionOf }: RowContext,
+): Stored<'job'> | null {
   const word = did.toLowerCase().trim();
   const done =
     doneWords.find(({ words }) => words.includes(word)) ??
     doneWords.find(({ words }) => words.some((one) => word.startsWith(one)));
   const particular = doneWordsOfKind[thing.kindId]?.[word];
   if (!done && !particular) return null;
-  const definitionOf = definitionsOf(snapshot);
   const parts = new Set(
     snapshot
       .all('component')

@@ -1,6 +1,8 @@
-import { parameters } from '../../core/water/parameters.ts';
+import { parameterWord } from '../../core/water/parameters.ts';
 import { parameterUnit } from '../../core/water/parameterUnits.ts';
 import { typedValue } from '../../core/water/typedValue.ts';
+import { definitionsOf } from '../facts/definition.ts';
+import { zoneOfSystem } from '../facts/places.ts';
 import type { Snapshot } from '../snapshot.ts';
 import { readDensity, readMeasure, readParameter, textOf, type CellContext, type CellRead } from './cells.ts';
 import { whenOf } from './dates.ts';
@@ -23,9 +25,9 @@ export function readRows(
 ): ImportDraft {
   const draft = emptyDraft();
   askOfColumns(mapping, draft);
-  const system = snapshot.content('system', mapping.systemId);
-  const zone = snapshot.content('site', system?.siteId ?? null)?.timeZone ?? 'UTC';
+  const zone = zoneOfSystem(snapshot, mapping.systemId);
   const things = thingsOf(mapping.systemId, snapshot);
+  const definitionOf = definitionsOf(snapshot);
   const recent = new Map<string, readonly number[]>();
   const heads = mapping.columns.map((column) => plain(column.head));
   const own = (table.rows[mapping.skipRows + mapping.headRows - 1] ?? []).map(plain);
@@ -38,7 +40,7 @@ export function readRows(
     const bare = cells.map(plain);
     if (bare.every((cell, k) => cell === own[k] || cell === heads[k])) return say('the head again');
     if (SUMMARY.test(cells[0] ?? '')) return say('a summary, not a reading');
-    readRow({ row, cells, mapping, snapshot, zone, answers, things, draft, recent });
+    readRow({ row, cells, mapping, snapshot, zone, answers, things, definitionOf, draft, recent });
   });
   return draft;
 }
@@ -54,7 +56,7 @@ function askOfColumns(mapping: ImportMapping, draft: ImportDraft): void {
   ];
   for (const { head, target } of targets) {
     if (target.kind === 'parameter' && target.unit === null)
-      ask(head, `In which unit is ${parameters[target.parameter].name.toLowerCase()}?`);
+      ask(head, `In which unit is ${parameterWord(target.parameter)}?`);
     if (target.kind === 'density' && target.as === null)
       ask(head, 'Specific gravity by which convention, or density in kg/L at which temperature?');
     if ((target.kind === 'measure' || target.kind === 'pressure') && target.componentId === null)

@@ -1,3 +1,4 @@
+import type { DefinitionOf } from '../facts/definition.ts';
 import type { Snapshot } from '../snapshot.ts';
 import type { Answers, ImportDraft } from './draft.ts';
 import type { ImportMapping } from './mapping.ts';
@@ -12,6 +13,8 @@ export interface RowContext {
   zone: string;
   answers: Answers;
   things: readonly Thing[];
+  /** Definitions in force, made once for the file. */
+  definitionOf: DefinitionOf;
   draft: ImportDraft;
   /** The last values of a column or sensor while reading on, the newest last. */
   recent: Map<string, readonly number[]>;

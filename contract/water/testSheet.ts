@@ -3,13 +3,13 @@ import { parameterUnit, storedUnitOf, unitsOfParameter } from '../../core/water/
 import { DateTime } from 'luxon';
 import { dayOf } from '../../core/time/day.ts';
 import type { RecordIndex } from '../facts/recordIndex.ts';
+import { zoneOfSystem } from '../facts/places.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { Snapshot } from '../snapshot.ts';
 
 /** The tests of a system as a table: a head with units, a row a visit, as a spreadsheet takes them and this program reads them back. */
 export function testSheet(snapshot: Snapshot, index: RecordIndex, systemId: string): string[][] {
-  const zone =
-    snapshot.content('site', snapshot.content('system', systemId)?.siteId ?? null)?.timeZone ?? 'UTC';
+  const zone = zoneOfSystem(snapshot, systemId);
   const channels = index.on('channelsOfSystem', systemId);
   const columns = [...new Set(channels.flatMap((channel) => channel.content.parameter ?? []))];
   const unitOf = (id: ParameterId): string => {

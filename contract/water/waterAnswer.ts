@@ -3,6 +3,7 @@ import { afterOneChange, type ChangedTo } from '../../core/water/afterChange.ts'
 import type { ParameterRemedies } from '../../core/water/remedies/types.ts';
 import type { ParameterVerdict } from '../../core/water/verdict.ts';
 import { dayOf, endOfDay, MS_PER_DAY, type Instant } from '../../core/time/day.ts';
+import { zoneOfSystem } from '../facts/places.ts';
 import { litresOf } from '../facts/litres.ts';
 import { incomingWater, sourcesOf } from './incomingWater.ts';
 import { systemWater, type DoseChange } from './systemWater.ts';
@@ -27,8 +28,7 @@ const RECENT_DAYS = 84;
 /** @param now asked as the plan is: to the end of the local day, in which a test without an hour lies at noon */
 export function waterAnswer(evidence: Evidence, systemId: string, now: Instant): WaterAnswer {
   const { snapshot, index } = evidence;
-  const system = snapshot.content('system', systemId);
-  const zone = snapshot.content('site', system?.siteId ?? null)?.timeZone ?? 'UTC';
+  const zone = zoneOfSystem(snapshot, systemId);
   const at = endOfDay(dayOf(now, zone), zone);
   const known = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at);
   const incoming: Partial<Record<ParameterId, number>> = Object.fromEntries(

@@ -1,6 +1,6 @@
 import { days, job } from './define.ts';
 import type { IntervalRule } from '../rules/rule.ts';
-import { parameterIds, parameters, type ParameterId } from '../water/parameters.ts';
+import { parameterWord, parameterIds, type ParameterId } from '../water/parameters.ts';
 import type { EquipmentKind } from './types.ts';
 
 const insurance: readonly IntervalRule[] = [
@@ -107,7 +107,7 @@ export const systemJobs: readonly EquipmentKind[] = [
     jobs: parameterIds.map((parameter) =>
       job({
         id: `test-${parameter}`,
-        action: `test ${parameters[parameter].name === 'pH' ? 'pH' : parameters[parameter].name.toLowerCase()}`,
+        action: `test ${parameterWord(parameter)}`,
         work: 'test',
         tests: parameter,
         rules: [{ kind: 'calendar', range: days(7, 14) }, ...(testsAfter[parameter] ?? [])],

@@ -1,6 +1,6 @@
 import { formatNumber, quantities } from '../quantity/quantities.ts';
 import { measures } from '../rules/measures.ts';
-import { parameters } from '../water/parameters.ts';
+import { parameterWord, parameters } from '../water/parameters.ts';
 import type { Evidence, KnowMore } from '../planning/explainJob.ts';
 import { daysBetween, type Day } from '../time/day.ts';
 import { showMeasure } from './measureWord.ts';
@@ -53,7 +53,7 @@ const sayKnowMore: {
     `Enter ${measures[measure].name.toLowerCase()}: its life is then counted in ${quantities[measures[measure].quantity].stored.replace(' a day', '')}, so that a heavy month brings the date forward.`,
   read: ({ measure }) =>
     `Read ${measures[measure].name.toLowerCase()} now and then: a line towards the limit tells of this very part.`,
-  test: ({ parameter }) => `Test ${parameters[parameter].name.toLowerCase()}: none since it was last done.`,
+  test: ({ parameter }) => `Test ${parameterWord(parameter)}: none since it was last done.`,
   look: ({ ifLight, ifRight }, when) =>
     `A look today: found about half used, the day is ${when(ifLight)}; found just used up, ${when(ifRight)}.`,
 };

@@ -1,5 +1,5 @@
 import { formatNumber, formatQuantity } from '../quantity/quantities.ts';
-import { parameters, type ParameterId } from '../water/parameters.ts';
+import { parameterWord, type ParameterId } from '../water/parameters.ts';
 import { DAYS_BETWEEN_CHANGES } from '../water/remedies/limits.ts';
 import type { Remedy } from '../water/remedies/types.ts';
 import { count, listWord } from './words.ts';
@@ -19,10 +19,6 @@ export interface RemedyStyle {
   difference: (parameter: ParameterId, value: number) => string;
 }
 
-const name = (parameter: ParameterId): string =>
-  /^[A-Z][a-z]/.test(parameters[parameter].name)
-    ? parameters[parameter].name.toLowerCase()
-    : parameters[parameter].name;
 const grams = (g: number): string =>
   g >= 1000 ? `${formatNumber(g / 1000, 2)} kg` : `${formatNumber(g, g < 10 ? 1 : 0)} g`;
 const millilitres = (mL: number): string =>
@@ -40,23 +36,23 @@ const say: Say = {
     order: `Change ${formatQuantity('volume', litres, volumeUnit)}${times > 1 ? `, ${count(times, 'time')}` : ''}`,
     because: `${formatNumber(100 * share, 0)} % of the true volume${
       times > 1 ? ` each time, ${DAYS_BETWEEN_CHANGES} days or more apart` : ', in one go'
-    }: ${name(parameter)} comes to ${show(parameter, result)}; ${
+    }: ${parameterWord(parameter)} comes to ${show(parameter, result)}; ${
       newWater === null
         ? 'new water taken as free of it, since it was not tested'
         : `new water holds ${show(parameter, newWater)}`
-    }.${limitedBy && limitedBy !== 'share' ? ` One larger change would shift ${name(limitedBy)} by more than a day may.` : ''}`,
+    }.${limitedBy && limitedBy !== 'share' ? ` One larger change would shift ${parameterWord(limitedBy)} by more than a day may.` : ''}`,
     wontFix: SOURCE,
   }),
   'new-water-holds-it': ({ parameter, newWater }, { show }) => ({
     order: 'Look at the new water first',
-    because: `It holds ${show(parameter, newWater)} of ${name(parameter)}: changes cannot bring it down.`,
+    because: `It holds ${show(parameter, newWater)} of ${parameterWord(parameter)}: changes cannot bring it down.`,
     wontFix: null,
   }),
   media: ({ parameter, name: what, lastDrop, afterChanges }, { show }) => ({
     order: `Renew the media: ${what}`,
     because: `${
       lastDrop
-        ? `Last time ${name(parameter)} went from ${show(parameter, lastDrop.from)} to ${show(parameter, lastDrop.to)}.`
+        ? `Last time ${parameterWord(parameter)} went from ${show(parameter, lastDrop.from)} to ${show(parameter, lastDrop.to)}.`
         : 'How far it brings it down is not known here yet.'
     }${afterChanges ? ' After the changes: a charge is soon spent where much is in the water.' : ''} Rinse it to waste first.`,
     wontFix: `${SOURCE}, and what rock and sand give back`,
@@ -64,7 +60,7 @@ const say: Say = {
   harvest: ({ parameter, name: what, lastDrop }, { show }) => ({
     order: `Harvest: ${what}`,
     because: lastDrop
-      ? `Last time ${name(parameter)} went from ${show(parameter, lastDrop.from)} to ${show(parameter, lastDrop.to)}.`
+      ? `Last time ${parameterWord(parameter)} went from ${show(parameter, lastDrop.from)} to ${show(parameter, lastDrop.to)}.`
       : 'How far it brings it down is not known here yet.',
     wontFix: 'a level that must come down within days',
   }),
@@ -78,16 +74,16 @@ const say: Say = {
   }),
   dose: ({ parameter, compound, grams: mass, days, result }, { show }) => ({
     order: `${grams(mass)} of ${compound}${over(days)}`,
-    because: `Brings ${name(parameter)} to ${show(parameter, result)}. ${SLOWLY}`,
+    because: `Brings ${parameterWord(parameter)} to ${show(parameter, result)}. ${SLOWLY}`,
     wontFix: 'the daily use: a one-off is used up again',
   }),
   'dose-own': ({ parameter, name: what, millilitres: mL, days, result }, { show }) => ({
     order: `${millilitres(mL)} of ${what}${over(days)}`,
-    because: `Beside the daily dose. Brings ${name(parameter)} to ${show(parameter, result)}. Add it slowly, test before the next part.`,
+    because: `Beside the daily dose. Brings ${parameterWord(parameter)} to ${show(parameter, result)}. Add it slowly, test before the next part.`,
     wontFix: 'the daily use: a one-off is used up again',
   }),
   'stop-dosing': ({ parameter, daysToBand }) => ({
-    order: `Dose no more ${name(parameter)}`,
+    order: `Dose no more ${parameterWord(parameter)}`,
     because:
       daysToBand === null
         ? 'It falls by use. Test again in a few days before anything is added.'
@@ -117,7 +113,7 @@ const say: Say = {
   },
   imbalance: ({ parameter, imbalance, grams: mass, compound }, { difference }) => ({
     order: `First ${grams(mass)} of ${compound}, by itself`,
-    because: `Alkalinity and calcium are out of proportion: ${name(parameter)} is short by ${difference(parameter, imbalance.by)} of what goes with the other. A reactor or equal parts add both and cannot cure it.`,
+    because: `Alkalinity and calcium are out of proportion: ${parameterWord(parameter)} is short by ${difference(parameter, imbalance.by)} of what goes with the other. A reactor or equal parts add both and cannot cure it.`,
     wontFix: null,
   }),
   'swap-for-fresh': ({ litres, days, result }, { volumeUnit, show }) => ({
@@ -160,7 +156,7 @@ const say: Say = {
     wontFix: 'a biological filter that was lost',
   }),
   stripped: ({ parameter, stop }) => ({
-    order: `Take out less ${name(parameter)}`,
+    order: `Take out less ${parameterWord(parameter)}`,
     because: `None can be measured: corals starve and pale, nuisance films take over. ${
       stop.length > 0
         ? `Stop or cut down first: ${listWord(stop)}; then`
@@ -208,7 +204,7 @@ const say: Say = {
   }),
   'measure-the-vessel': ({ parameter }) => ({
     order: 'Measure the vessel',
-    because: `How much to change or dose for ${name(parameter)} needs its true litres.`,
+    because: `How much to change or dose for ${parameterWord(parameter)} needs its true litres.`,
     wontFix: null,
   }),
 };

@@ -2,7 +2,7 @@ import { findKind } from '../catalogue/index.ts';
 import { eventWords } from '../rules/eventKinds.ts';
 import { measures } from '../rules/measures.ts';
 import type { IntervalRule } from '../rules/rule.ts';
-import { parameters } from '../water/parameters.ts';
+import { parameterWord } from '../water/parameters.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
 import { showMeasure } from './measureWord.ts';
 import { count, rangeWord } from './words.ts';
@@ -25,9 +25,8 @@ export function ruleInterval(rule: IntervalRule): string {
       return `${when} after: ${eventWords[rule.event].toLowerCase()}`;
     }
     case 'water-test': {
-      const { name } = parameters[rule.parameter];
       const way = { above: 'rises over', below: 'falls under', either: 'leaves' }[rule.side ?? 'above'];
-      return `when ${name === 'pH' ? name : name.toLowerCase()} ${way} its band`;
+      return `when ${parameterWord(rule.parameter)} ${way} its band`;
     }
     case 'condition': {
       const { name, worse } = measures[rule.measure];

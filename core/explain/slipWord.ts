@@ -1,4 +1,4 @@
-import { parameters, type ParameterId } from '../water/parameters.ts';
+import { parameters, parameterWord, type ParameterId } from '../water/parameters.ts';
 import type { Slip } from '../water/slips.ts';
 
 export interface SlipStyle {
@@ -22,7 +22,7 @@ export function slipWord(slip: Slip, { show, unitLabel, typed, columnUnit }: Sli
   if (slip.kind === 'far-from-last' && last !== null)
     return `${now} is far from last time (${show(parameter, last)}). Is it right?`;
   if (meant === null) return `${now}${before}. Is it right?`;
-  if (moveTo) return `${now}${before}. Does ${typed} belong to ${parameters[moveTo].name.toLowerCase()}?`;
+  if (moveTo) return `${now}${before}. Does ${typed} belong to ${parameterWord(moveTo)}?`;
   const where = unit === null ? '' : ` (${typed} ${unitLabel(parameter, unit)})`;
   return `${now}${before}. Did you mean ${show(parameter, meant)}${where}?`;
 }

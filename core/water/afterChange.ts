@@ -1,3 +1,4 @@
+import { isAlarm } from './alarms.ts';
 import { afterChanges } from './dilution.ts';
 import { parameters, type ParameterId } from './parameters.ts';
 import { mostADay } from './remedies/limits.ts';
@@ -14,8 +15,7 @@ export interface ChangedTo {
 }
 
 /** What collects in the tank and is not in good new water. */
-const collects = (parameter: ParameterId): boolean =>
-  parameters[parameter].nutrient || parameter === 'ammonia' || parameter === 'nitrite';
+const collects = (parameter: ParameterId): boolean => parameters[parameter].nutrient || isAlarm(parameter);
 
 /**
  * All that is known after one change: what was tested and what the new water holds; without its value only what

@@ -1,3 +1,4 @@
+import { NINETEEN_IN_TWENTY } from '../numeric/confidence.ts';
 import { isJudgedOrAfter, pointValue, type TestPoint } from './testSeries.ts';
 
 /** What the animals take, from tests with no change and no other dose between them. Per day, stored unit. */
@@ -78,7 +79,7 @@ export interface DoseAdvice {
 
 /** @param dosePerDay stored unit a day @source mass balance; the limit is two standard errors */
 export function doseAdvice({ perDay, error }: Consumption, dosePerDay: number): DoseAdvice {
-  const within = 1.96 * error;
+  const within = NINETEEN_IN_TWENTY * error;
   return {
     holding: Math.max(0, perDay),
     within,

@@ -1,3 +1,4 @@
+import { NINETEEN_IN_TWENTY } from '../numeric/confidence.ts';
 import { readingError, type Doubt, type TestPoint } from './testSeries.ts';
 import type { MethodLimits } from './parameters.ts';
 
@@ -23,8 +24,6 @@ export interface InstrumentReading {
 
 /** A kit's test and a probe's reading of the same water lie within so many days. */
 const SAME_WATER_DAYS = 0.25;
-/** Two readings of one water that agree differ by chance less than this 19 times in 20. */
-const AGREES_WITHIN = 1.96;
 /** A calibration that is late by half its span is no longer trusted; house default. */
 const OVERDUE = 1.5;
 
@@ -71,7 +70,7 @@ function checksOf(readings: readonly InstrumentReading[]): Check[] {
         probe: instrument,
         days: point.days,
         difference,
-        agrees: Math.abs(difference) <= AGREES_WITHIN * error,
+        agrees: Math.abs(difference) <= NINETEEN_IN_TWENTY * error,
       },
     ];
   });

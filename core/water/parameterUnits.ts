@@ -92,6 +92,7 @@ const printed: Partial<Record<ParameterId, Readonly<Record<string, Unit>>>> = {
     'mmol/L Ca': scaled('mmol/L', M.Ca, 2),
     'mg/L CaCO3': scaled('mg/L CaCO₃', M.Ca / M.CaCO3, 0),
   },
+  oxygen: { 'mg/L': scaled('mg/L', 1, 1) },
   magnesium: { 'mg/L Mg': scaled('mg/L', 1, 0), 'mmol/L Mg': scaled('mmol/L', M.Mg, 1) },
 };
 

@@ -171,6 +171,12 @@ export const parameters = {
 export type ParameterId = keyof typeof parameters;
 export const parameterIds = Object.keys(parameters) as [ParameterId, ...ParameterId[]];
 
+/** A parameter's name within a sentence: "nitrate", but "pH" and "ORP". */
+export function parameterWord(parameter: ParameterId): string {
+  const { name } = parameters[parameter];
+  return /^[A-Z][a-z]/.test(name) ? name.toLowerCase() : name;
+}
+
 /** A band: null at an end means that there is no limit there. */
 export interface Band {
   lo: number | null;

@@ -1,3 +1,4 @@
+import { NINETEEN_IN_TWENTY } from '../numeric/confidence.ts';
 import { median } from '../numeric/median.ts';
 import { isStripped, judge, type ParameterId, type Verdict } from './parameters.ts';
 import {
@@ -50,15 +51,13 @@ export interface ParameterVerdict {
 
 /** Where a line leads within a year is said; beyond it nobody knows. */
 const FARTHEST_DAYS = 365;
-/** A slope this many standard errors from none is a trend: by chance it is so 1 time in 20. */
-const TREND = 1.96;
 /** A probe and the kit that contradicts it were read together. */
 const SAME_TEST_DAYS = 1;
 /** A week is four to ten days, since visits slip. */
 const WEEK = { from: 4, to: 10 };
 const FEWEST_WEEKS = 3;
 /** Two readings of one error differ by chance this much 19 times in 20. */
-const TWO_READINGS = 1.96 * Math.SQRT2;
+const TWO_READINGS = NINETEEN_IN_TWENTY * Math.SQRT2;
 
 /**
  * Judges the last test: in its band, near its edge, out; the robust trend of tests taken before changes since the last
@@ -77,13 +76,12 @@ export function verdictOf(series: TestSeries): ParameterVerdict {
         ? 'stripped'
         : judge(latest.value, latest.below, band, method.repeatability);
   const since = series.resets.at(-1) ?? Number.NEGATIVE_INFINITY;
+  const recent = judged.filter((point) => point.days > since);
   const line = trendLine(
-    judged
-      .filter((point) => point.days > since)
-      .map((point) => ({ days: point.days, value: pointValue(point) })),
+    recent.map((point) => ({ days: point.days, value: pointValue(point) })),
     error,
   );
-  const trend = trendOf(line, judged.filter((point) => point.days > since).length);
+  const trend = trendOf(line, recent.length);
   return {
     parameter,
     verdict,
@@ -109,7 +107,7 @@ function outBy({ value, below }: TestPoint, { band }: TestSeries): number {
 
 function trendOf(line: ReturnType<typeof trendLine>, readings: number): Trend {
   if (!line) return { kind: 'not-known', readings, needed: FEWEST_FOR_TREND };
-  const [perWeek, error] = [7 * line.perDay, 7 * TREND * line.slopeSe];
+  const [perWeek, error] = [7 * line.perDay, 7 * NINETEEN_IN_TWENTY * line.slopeSe];
   return Math.abs(perWeek) <= error
     ? { kind: 'steady', error, readings: line.readings }
     : { kind: perWeek > 0 ? 'rising' : 'falling', perWeek, error, readings: line.readings };
@@ -127,8 +125,8 @@ function leavesBand(
   if (edge === null || at === undefined) return null;
   const toGo = edge - line.levelAtLatest;
   const when = (slope: number): number | null => (slope * toGo > 0 ? at + toGo / slope : null);
-  const steeper = line.perDay + Math.sign(line.perDay) * TREND * line.slopeSe;
-  const flatter = line.perDay - Math.sign(line.perDay) * TREND * line.slopeSe;
+  const steeper = line.perDay + Math.sign(line.perDay) * NINETEEN_IN_TWENTY * line.slopeSe;
+  const flatter = line.perDay - Math.sign(line.perDay) * NINETEEN_IN_TWENTY * line.slopeSe;
   const latest = when(flatter);
   const inDays = when(line.perDay);
   if (inDays === null || inDays > FARTHEST_DAYS) return null;

@@ -2,6 +2,7 @@ import { stringify } from 'csv-stringify/sync';
 import { Router } from 'express';
 import * as v from 'valibot';
 import { definitionsOf } from '../../contract/facts/definition.ts';
+import { zoneOfSystem } from '../../contract/facts/places.ts';
 import { RecordIndex } from '../../contract/facts/recordIndex.ts';
 import { instantOfWhen } from '../../contract/facts/when.ts';
 import { testSheet } from '../../contract/water/testSheet.ts';
@@ -52,8 +53,7 @@ export function waterRoutes(store: Store, now: () => number): Router {
     .get('/water/series', async (req, res) => {
       const { system, parameter, from, to, points } = v.parse(Series, req.query);
       const { snapshot, index } = await evidenceNow(system);
-      const zone =
-        snapshot.content('site', snapshot.content('system', system)?.siteId ?? null)?.timeZone ?? 'UTC';
+      const zone = zoneOfSystem(snapshot, system);
       const [begin, end] = [from ? Date.parse(from) : -Infinity, to ? Date.parse(to) : Infinity];
       const read = index
         .on('channelsOfSystem', system)

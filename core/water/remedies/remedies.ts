@@ -1,3 +1,4 @@
+import { isAlarm } from '../alarms.ts';
 import { isStripped, judge, parameters, type ParameterId } from '../parameters.ts';
 import { ammoniaFirstAid, nitriteFirstAid } from './firstAid.ts';
 import { daysFor, inside } from './limits.ts';
@@ -48,9 +49,6 @@ const makers: Record<ParameterId, Maker> = {
   hardness: ({ side }) => [{ kind: 'hardness', side }],
   oxygen: () => [],
 };
-/** They kill within hours. */
-const alarms: readonly ParameterId[] = ['ammonia', 'nitrite'];
-export const isAlarm = (parameter: ParameterId): boolean => alarms.includes(parameter);
 /** Amounts that need the true litres. */
 const needsLitres = (parameter: ParameterId): boolean =>
   (['nitrate', 'phosphate', 'salinity'] as ParameterId[]).includes(parameter) || isMineral(parameter);

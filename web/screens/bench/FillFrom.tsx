@@ -1,3 +1,4 @@
+import { zoneOfSystem } from '../../../contract/facts/places.ts';
 import { useQueryClient } from '@tanstack/react-query';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -40,7 +41,7 @@ export function FillFrom({
     setSystemId(id);
     const system = systems.find((one) => one.id === id);
     if (!system) return;
-    const zone = snapshot.content('site', system.content.siteId)?.timeZone ?? 'UTC';
+    const zone = zoneOfSystem(snapshot, system.id);
     const readings = await client.fetchQuery(readingsOf('system', id));
     const lastOf = (parameter: ParameterId): number | null => {
       const channels = new Set(

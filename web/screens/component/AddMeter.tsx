@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { findKind } from '../../../core/catalogue/index.ts';
 import { measureIds, measures } from '../../../core/rules/measures.ts';
-import { parameterIds, parameters } from '../../../core/water/parameters.ts';
+import { parameterWord, parameterIds, parameters } from '../../../core/water/parameters.ts';
 import { ownKindsOf } from '../../../contract/facts/definition.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { useSnapshot } from '../../api/data.ts';
@@ -36,9 +36,9 @@ export function AddMeter({ component, onDone }: { component: Stored<'component'>
       })),
     ...(source ? parameterIds : []).map((id) => ({
       value: id,
-      label: `Incoming water: ${parameters[id].name.toLowerCase()}`,
+      label: `Incoming water: ${parameterWord(id)}`,
       channel: {
-        name: `Incoming water: ${parameters[id].name.toLowerCase()}`,
+        name: `Incoming water: ${parameterWord(id)}`,
         quantity: parameters[id].quantity,
         parameter: id,
       },

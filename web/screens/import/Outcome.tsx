@@ -8,12 +8,12 @@ import { foundInWords } from '../../../core/explain/words.ts';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import { measures, type MeasureId } from '../../../core/rules/measures.ts';
 import { parameterUnit } from '../../../core/water/parameterUnits.ts';
-import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
+import type { ParameterId } from '../../../core/water/parameters.ts';
 import type { Found } from '../../../core/wear/found.ts';
 import type { RowWord } from '../../../contract/imports/draft.ts';
 import type { ImportPreview, ImportReport } from '../../../contract/imports/preview.ts';
 import { definitionsOf } from '../../../contract/facts/definition.ts';
-import { placeOfJob } from '../../../contract/facts/places.ts';
+import { placeOfJob, zoneOfSystem } from '../../../contract/facts/places.ts';
 import type { When } from '../../../contract/fields.ts';
 import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { todayIn, writeDay, writeInstant } from '../../parts/dates.ts';
@@ -61,9 +61,7 @@ function AsWritten({ preview }: { preview: ImportPreview }) {
   const setting = useSetting();
   const now = useNow();
   const [shown, setShown] = useState(SHOWN);
-  const zone =
-    snapshot.content('site', snapshot.content('system', preview.mapping.systemId)?.siteId ?? null)
-      ?.timeZone ?? 'UTC';
+  const zone = zoneOfSystem(snapshot, preview.mapping.systemId);
   const today = todayIn(zone, now);
   const definitionOf = definitionsOf(snapshot);
   const when = (one: When): string =>
@@ -77,7 +75,7 @@ function AsWritten({ preview }: { preview: ImportPreview }) {
       const id = parameter as ParameterId;
       const unit = unitOfColumn(id, setting, null);
       const { label, fromStored, decimals } = parameterUnit(id, unit);
-      return `${fromStored(stored).toFixed(Math.max(decimals, parameters[id].decimals))} ${label}`;
+      return `${fromStored(stored).toFixed(decimals)} ${label}`;
     }
     const { quantity } = measures[measure as MeasureId];
     return formatQuantity(quantity, stored, unitFor(quantity, setting));

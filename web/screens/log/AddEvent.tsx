@@ -1,3 +1,4 @@
+import { zoneOfSystem } from '../../../contract/facts/places.ts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -34,8 +35,7 @@ export function AddEvent({ systemId, onDone }: { systemId: string; onDone: () =>
   const [ids, renew] = useFixedIds();
   const systems = snapshot.all('system');
   const [system, setSystem] = useState(systemId || (systems[0]?.id ?? ''));
-  const zone =
-    snapshot.content('site', snapshot.content('system', system)?.siteId ?? null)?.timeZone ?? 'UTC';
+  const zone = zoneOfSystem(snapshot, system);
   const today = dayOf(now, zone);
   const [kind, setKind] = useState<Kind>('observation');
   const [when, setWhen] = useState<When>({ kind: 'day', day: today });

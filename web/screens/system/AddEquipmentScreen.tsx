@@ -1,3 +1,4 @@
+import { zoneOfSystem } from '../../../contract/facts/places.ts';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -24,7 +25,7 @@ export function AddEquipmentScreen() {
   const ownKinds = useMemo(() => ownKindsOf(snapshot), [snapshot]);
   const system = snapshot.get('system', systemId);
   if (!system) return <Nowhere />;
-  const zone = snapshot.content('site', system.content.siteId)?.timeZone ?? 'UTC';
+  const zone = zoneOfSystem(snapshot, system.id);
   const add = async (): Promise<void> => {
     const where = { siteId: system.content.siteId, systemId, parentId: null };
     const { sent } = await send(

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
-import { isAlarm } from '../../../core/water/remedies/remedies.ts';
+import { parameterWord, type ParameterId } from '../../../core/water/parameters.ts';
+import { isAlarm } from '../../../core/water/alarms.ts';
 import { parameterUnit } from '../../../core/water/parameterUnits.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
 import type { Plan } from '../../../contract/plan.ts';
@@ -15,8 +15,8 @@ export function WaterAlarm({ plan, today }: { plan: Plan; today: string }) {
   const alarms = plan.outOfBand.filter((one) => isAlarm(one.parameter) && one.verdict === 'above');
   if (alarms.length === 0) return null;
   const show = (id: ParameterId, value: number): string => {
-    const { label, fromStored } = parameterUnit(id, unitOfColumn(id, setting, null));
-    return `${formatNumber(fromStored(value), parameters[id].decimals)} ${label}`;
+    const { label, decimals, fromStored } = parameterUnit(id, unitOfColumn(id, setting, null));
+    return `${formatNumber(fromStored(value), decimals)} ${label}`;
   };
   return (
     <ul className="plain alarms" role="alert">
@@ -25,8 +25,7 @@ export function WaterAlarm({ plan, today }: { plan: Plan; today: string }) {
           <WaterMark verdict="above" />
           <span>
             <b>
-              {one.systemName}: {parameters[one.parameter].name.toLowerCase()}{' '}
-              {show(one.parameter, one.value)}
+              {one.systemName}: {parameterWord(one.parameter)} {show(one.parameter, one.value)}
             </b>
             , {writeDay(one.day, today, setting.dateFormat)}, {relativeWord(one.day, today)}. Stop feeding and
             aerate; this comes before the plan.

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
-import { parameters } from '../../../core/water/parameters.ts';
+import { parameterWord, parameters } from '../../../core/water/parameters.ts';
 import type { OutOfBand, Plan } from '../../../contract/plan.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useSetting } from '../../api/data.ts';
@@ -35,7 +35,7 @@ export function WaterFoot({ plan }: { plan: Plan }) {
             >
               <WaterMark verdict={one.verdict} />
               <Link to={`/water?system=${one.systemId}`}>
-                {one.systemName}: {parameters[one.parameter].name.toLowerCase()} {valueWords(one, setting)}
+                {one.systemName}: {parameterWord(one.parameter)} {valueWords(one, setting)}
               </Link>
             </li>
           ))}

@@ -1,3 +1,4 @@
+import { newTestChannel, testChannel } from '../../../contract/water/testChannel.ts';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -14,7 +15,6 @@ import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { DayField } from '../../parts/WhenField.tsx';
 import { useSend } from '../../parts/useSend.ts';
-import { channelOf } from './tests.ts';
 
 type Kit = RecordContent<'method'>;
 
@@ -34,7 +34,7 @@ export function KitForm({
   const { send, pending, error } = useSend(onDone);
   const [parameter, setParameter] = useState<ParameterId>(kit?.content.parameter ?? asked);
   const [form, setForm] = useState<Kit>(() => kit?.content ?? freshKit(asked));
-  const channel = channelOf(snapshot, system.id, parameter);
+  const channel = testChannel(snapshot, system.id, parameter);
   const [usual, setUsual] = useState(kit === null || channel?.content.methodId === kit.id);
   const set = (some: Partial<Kit>): void => setForm({ ...form, ...some });
   const unit = parameterUnit(parameter, form.unit);
@@ -60,16 +60,7 @@ export function KitForm({
         ? []
         : [revising(channel, { ...channel.content, methodId: usual ? methodId : null })]
       : usual
-        ? [
-            creating('channel', {
-              componentId: null,
-              systemId: system.id,
-              name: parameters[parameter].name,
-              quantity: parameters[parameter].quantity,
-              parameter,
-              methodId,
-            }),
-          ]
+        ? [creating('channel', newTestChannel(system.id, parameter, { methodId }))]
         : [];
     void send([record, ...link], `${form.name} is kept.`);
   };

@@ -1,7 +1,9 @@
+import { testChannel } from '../../../contract/water/testChannel.ts';
+import { zoneOfSystem } from '../../../contract/facts/places.ts';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { parameterUnit, storedUnitOf } from '../../../core/water/parameterUnits.ts';
-import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
+import { parameterWord, parameters, type ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { useNow, usePlan, useSetting, useSnapshot, useWater } from '../../api/data.ts';
 import { revising, useWriting } from '../../api/writing.tsx';
@@ -9,7 +11,7 @@ import { todayIn, writeDay } from '../../parts/dates.ts';
 import { Pick } from '../../parts/Pick.tsx';
 import { KitForm } from './KitForm.tsx';
 import { SolutionForm } from './SolutionForm.tsx';
-import { columnOf, columnsOf, channelOf, showDifference } from './tests.ts';
+import { columnOf, columnsOf, showDifference } from './tests.ts';
 import './water.css';
 
 /** What a system's water is read with and what is dosed: kits with their batch, probes, own solutions. */
@@ -53,7 +55,7 @@ function Kits({ system, asked }: { system: Stored<'system'>; asked: string | nul
   const setting = useSetting();
   const { incoming } = usePlan();
   const { write } = useWriting();
-  const today = todayIn(snapshot.content('site', system.content.siteId)?.timeZone ?? 'UTC', useNow());
+  const today = todayIn(zoneOfSystem(snapshot, system.id), useNow());
   const [open, setOpen] = useState<string | null>(asked ? 'new' : null);
   const columns = columnsOf(snapshot, system, setting, incoming);
   const order = new Map(columns.map((column, i) => [column.id, i]));
@@ -73,13 +75,12 @@ function Kits({ system, asked }: { system: Stored<'system'>; asked: string | nul
         {kits.map((kit) => {
           const { content } = kit;
           const column = columnOf(content.parameter, system, setting, incoming, content.unit);
-          const usual = channelOf(snapshot, system.id, content.parameter)?.content.methodId === kit.id;
+          const usual = testChannel(snapshot, system.id, content.parameter)?.content.methodId === kit.id;
           const expired = content.expires !== null && content.expires < today;
           return (
             <li key={kit.id} className="rule kitrow">
               <span>
-                <b>{content.name}</b>{' '}
-                <span className="soft">{parameters[content.parameter].name.toLowerCase()}</span>
+                <b>{content.name}</b> <span className="soft">{parameterWord(content.parameter)}</span>
               </span>
               <span>
                 step {showDifference(column, content.step)}, ± {showDifference(column, content.repeatability)}{' '}
@@ -161,8 +162,7 @@ function Solutions({ system }: { system: Stored<'system'> }) {
           return (
             <li key={solution.id} className="rule kitrow">
               <span>
-                <b>{content.name}</b>{' '}
-                <span className="soft">{parameters[content.parameter].name.toLowerCase()}</span>
+                <b>{content.name}</b> <span className="soft">{parameterWord(content.parameter)}</span>
               </span>
               <span>
                 one mL brings {Number(content.perMl.toPrecision(4))}{' '}

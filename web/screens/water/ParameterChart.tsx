@@ -7,7 +7,7 @@ import { parameterUnit } from '../../../core/water/parameterUnits.ts';
 import type { SeriesPoint } from '../../../contract/water/series.ts';
 import { api } from '../../api/client.ts';
 import type { Mark } from './serviceMarks.ts';
-import { bandWords, type Column } from './tests.ts';
+import { unitAfter, bandWords, type Column } from './tests.ts';
 
 // the package is CommonJS: under the bundler its default export is the module object
 type ChartComponent = typeof chartModule.default;
@@ -75,7 +75,7 @@ export default function ParameterChart({
       <figcaption className="h">
         {column.name}{' '}
         <span className="soft" style={{ fontWeight: 400 }}>
-          {column.unitLabel === column.name ? '' : `${column.unitLabel}; `}
+          {unitAfter(column) && `${unitAfter(column)}; `}
           {column.band ? `band ${bandWords(column)}` : bandWords(column)}
           {(lines[0]?.readings ?? 0) > MOST_POINTS &&
             `; ${lines[0]?.readings.toLocaleString('en-GB')} readings, their middle, least and most`}

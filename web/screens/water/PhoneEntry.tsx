@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { count } from '../../../core/explain/words.ts';
 import type { WaterAnswer } from '../../../contract/water/waterAnswer.ts';
 import { useClock, useSetting } from '../../api/data.ts';
 import { dayOf } from '../../../core/time/day.ts';
@@ -10,9 +11,9 @@ import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
 import { AfterAsk } from './AfterAsk.tsx';
 import { RecentLine } from './RecentLine.tsx';
-import { writesOfRows } from './rowWrites.ts';
-import { bandWords, showFixed, showValue, verdictOf } from './tests.ts';
-import { meantText, slipSentence, spreadOf } from './typedCell.ts';
+import { whenToSave, writesOfRows } from './rowWrites.ts';
+import { unitAfter, bandWords, showFixed, showValue, verdictOf } from './tests.ts';
+import { slipSentence, spreadOf } from './typedCell.ts';
 import { kitOf, useRowStates, type SheetFacts } from './useRows.ts';
 import { useSheet } from './useSheet.ts';
 
@@ -58,13 +59,8 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
     goOn();
   };
   const answer = (take: boolean): void => {
-    if (take && slip?.meant != null) {
-      const other = columns.find((one) => one.id === slip.moveTo);
-      if (other) {
-        sheet.type(row.key, other.id, text);
-        sheet.type(row.key, column.id, '');
-      } else sheet.type(row.key, column.id, meantText(slip, column));
-    } else sheet.keep(row.key, column.id);
+    if (take && slip?.meant != null) sheet.take(row.key, slip, columns);
+    else sheet.keep(row.key, column.id);
     goOn();
   };
   const save = async (): Promise<void> => {
@@ -82,7 +78,7 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
           [
             {
               row,
-              when: { kind: 'instant', at: new Date(clock()).toISOString() },
+              when: whenToSave(row, state.when.when, null, clock()),
               cells: state.cells,
               corrects: null,
             },
@@ -90,7 +86,7 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
           snapshot,
           system.id,
         ),
-        `${state.values} ${state.values === 1 ? 'reading' : 'readings'} saved.`,
+        `${count(state.values, 'reading')} saved.`,
       );
       sheet.drop(new Set([row.key]));
       setIndex(0);
@@ -103,8 +99,7 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
     <section className="phoneentry" aria-label="A new test">
       <div className="verdicthead">
         <b style={{ fontSize: 17 }}>
-          {column.name}{' '}
-          <span className="soft">{column.unitLabel === column.name ? '' : column.unitLabel}</span>
+          {column.name} <span className="soft">{unitAfter(column)}</span>
         </b>
         <span className="soft">
           {index + 1} of {columns.length}
@@ -253,9 +248,7 @@ function LastTests({ facts: { rows, columns, zone, now } }: { facts: SheetFacts 
             .flatMap((column) => {
               const content = row.values.get(column.id)?.content;
               return content
-                ? [
-                    `${column.name} ${showFixed(column, content.value, content.below)} ${column.unitLabel === column.name ? '' : column.unitLabel}`,
-                  ]
+                ? [`${column.name} ${showFixed(column, content.value, content.below)} ${unitAfter(column)}`]
                 : [];
             })
             .join('; ')}

@@ -4,7 +4,7 @@ import { catalogue } from '../../../core/catalogue/index.ts';
 import { findProgramme, programmes, testsOf, type Programme } from '../../../core/catalogue/programmes.ts';
 import { rangeWord } from '../../../core/explain/words.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
-import { parameterUnit, storedUnitOf } from '../../../core/water/parameterUnits.ts';
+import { parameterUnit } from '../../../core/water/parameterUnits.ts';
 import { parameterIds, parameters, type Band, type ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
@@ -186,10 +186,8 @@ function Changes({ before, after }: { before: Programme | null; after: Programme
     const found = programme?.bands[id];
     if (!found) return 'no band';
     if (found === 'source') return 'as the source';
-    const unit = unitOfColumn(id, setting, null);
-    const { label, decimals, fromStored } = parameterUnit(id, unit);
-    const digits = unit === storedUnitOf(id) ? parameters[id].decimals : decimals;
-    const show = (value: number) => formatNumber(fromStored(value), digits);
+    const { label, decimals, fromStored } = parameterUnit(id, unitOfColumn(id, setting, null));
+    const show = (value: number) => formatNumber(fromStored(value), decimals);
     return `${found.lo === null ? 'at most ' : ''}${found.lo === null ? '' : `${show(found.lo)}–`}${found.hi === null ? '' : show(found.hi)} ${label}`;
   };
   const tests = (programme: Programme | null, id: ParameterId) =>

@@ -4,6 +4,7 @@ import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
 import { useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { v7 as uuid } from 'uuid';
+import { count } from '../../../core/explain/words.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import type { WaterAnswer } from '../../../contract/water/waterAnswer.ts';
 import { useClock } from '../../api/data.ts';
@@ -16,11 +17,10 @@ import { emptyRow, isEmptyRow, pastedCells, pasteInto, type DraftRow } from './d
 import { KeptRows } from './KeptRows.tsx';
 import { KitLine } from './KitLine.tsx';
 import { QuestionLine } from './QuestionLine.tsx';
-import { writesOfRows } from './rowWrites.ts';
+import { whenToSave, writesOfRows } from './rowWrites.ts';
 import { SheetHead } from './SheetHead.tsx';
 import type { Mark } from './serviceMarks.ts';
 import { parameterUnit } from '../../../core/water/parameterUnits.ts';
-import { meantText } from './typedCell.ts';
 import { CORRECTS, correctedKey, useRowStates, type SheetFacts } from './useRows.ts';
 import { useSheet } from './useSheet.ts';
 import type { TestRow } from './tests.ts';
@@ -55,12 +55,10 @@ export function Sheet({
   const states = useRowStates(sheet.rows, facts);
   const { write, pending } = useWriting();
   const [at, setAt] = useState<At>({ key: sheet.rows[0]?.key ?? '', column: 0 });
-  const [question, setQuestion] = useState<{ key: string; id: ParameterId } | null>(null);
+  const [asking, setQuestion] = useState<{ key: string; id: ParameterId } | null>(null);
   const [problem, setProblem] = useState<unknown>(null);
   const [said, setSaid] = useState<string | null>(null);
   const box = useRef<HTMLDivElement>(null);
-  /** Just answered: leaving the cell must not ask again. */
-  const answered = useRef('');
   const active = states.find((state) => state.row.key === at.key) ?? states[0];
   const toSave = states.filter((state) => state.values > 0);
 
@@ -74,6 +72,9 @@ export function Sheet({
   };
   const askedHere = (key: string, id: ParameterId | undefined): boolean =>
     id !== undefined && states.some((state) => state.row.key === key && state.asked.includes(id));
+
+  // what was answered meanwhile is no question any more, whoever asked last
+  const question = asking && askedHere(asking.key, asking.id) ? asking : null;
 
   const save = async (): Promise<void> => {
     setProblem(null);
@@ -89,18 +90,18 @@ export function Sheet({
         columns.findIndex((column) => column.id === id),
       );
     }
-    const rightNow = { kind: 'instant' as const, at: new Date(clock()).toISOString() };
     const rows = toSave.flatMap(({ row, when, cells }) => {
       if ('refused' in when) return [];
       const corrects = facts.rows.find((one) => one.key === correctedKey(row)) ?? null;
-      const said = row.when !== '' ? when.when : corrects ? whenOfTest(corrects) : rightNow;
-      return [{ row, when: said, cells, corrects }];
+      return [{ row, when: whenToSave(row, when.when, corrects, clock()), cells, corrects }];
     });
-    const count = toSave.reduce((sum, state) => sum + state.values, 0);
     try {
       await write(
         writesOfRows(rows, snapshot, system.id),
-        `${count} ${count === 1 ? 'reading' : 'readings'} saved.`,
+        `${count(
+          toSave.reduce((sum, state) => sum + state.values, 0),
+          'reading',
+        )} saved.`,
       );
       sheet.drop(new Set(rows.map(({ row }) => row.key)));
       setQuestion(null);
@@ -126,30 +127,12 @@ export function Sheet({
   const answer = (take: boolean): void => {
     if (!question) return;
     const { key, id } = question;
-    answered.current = `${key} ${id}`;
     const column = columns.findIndex((one) => one.id === id);
     const slip = states.find((state) => state.row.key === key)?.cells[column]?.cell;
     setQuestion(null);
     const asked = slip && 'slip' in slip ? slip.slip : null;
-    const own = columns[column];
-    if (take && asked?.meant != null && own) {
-      const other = columns.find((one) => one.id === asked.moveTo);
-      if (other)
-        sheet.change((rows) =>
-          rows.map((row) =>
-            row.key === key
-              ? { ...row, cells: { ...row.cells, [id]: '', [other.id]: row.cells[id] ?? '' } }
-              : row,
-          ),
-        );
-      else {
-        // a step of its own, so that undo brings back what was typed
-        const meant = meantText(asked, own);
-        sheet.change((rows) =>
-          rows.map((row) => (row.key === key ? { ...row, cells: { ...row.cells, [id]: meant } } : row)),
-        );
-      }
-    } else sheet.keep(key, id);
+    if (take && asked?.meant != null) sheet.take(key, asked, columns);
+    else sheet.keep(key, id);
     // in the last cell one stays: the next Enter saves what now stands there
     if (column + 1 < columns.length) focus(key, column + 1);
   };
@@ -248,7 +231,6 @@ export function Sheet({
               onType={(id, text) => {
                 sheet.type(state.row.key, id, text);
                 setQuestion(null);
-                answered.current = '';
               }}
               onWhen={(when) => sheet.edit(state.row.key, { when }, `${state.row.key} when`)}
               onAfter={() => sheet.edit(state.row.key, { timing: 'after' })}
@@ -299,9 +281,3 @@ export function Sheet({
     </div>
   );
 }
-
-const whenOfTest = (test: TestRow) => {
-  const [reading] = test.values.values();
-  if (!reading) throw new Error('a stored test has readings');
-  return reading.content.when;
-};

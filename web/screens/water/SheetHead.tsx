@@ -1,17 +1,16 @@
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
+import { newTestChannel, testChannel } from '../../../contract/water/testChannel.ts';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { useState } from 'react';
-import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
+import type { ParameterId } from '../../../core/water/parameters.ts';
 import { unitsOfParameter } from '../../../core/water/parameterUnits.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { WaterAnswer } from '../../../contract/water/waterAnswer.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { creating, revising, useWriting } from '../../api/writing.tsx';
+import { MenuButton } from '../../parts/MenuButton.tsx';
 import { RecentLine } from './RecentLine.tsx';
-import { bandWords, channelOf, type Column } from './tests.ts';
+import { bandWords, unitAfter, type Column } from './tests.ts';
 
 /** Name, unit, the last twelve weeks and the band of each parameter; the name shows it in time, the unit can be changed. */
 export function SheetHead({
@@ -63,48 +62,31 @@ export function SheetHead({
 function UnitPick({ column, system }: { column: Column; system: Stored<'system'> }) {
   const snapshot = useSnapshot();
   const { write } = useWriting();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const units = unitsOfParameter(column.id);
   const one = Object.keys(units).length < 2;
   const choose = (unit: string): void => {
-    setAnchor(null);
-    const channel = channelOf(snapshot, system.id, column.id);
+    const channel = testChannel(snapshot, system.id, column.id);
     void write(
       [
         channel
           ? revising(channel, { ...channel.content, unit })
-          : creating('channel', {
-              componentId: null,
-              systemId: system.id,
-              name: column.name,
-              quantity: parameters[column.id].quantity,
-              parameter: column.id,
-              unit,
-            }),
+          : creating('channel', newTestChannel(system.id, column.id, { unit })),
       ],
       `${column.name} in ${units[unit]?.label ?? unit}.`,
     );
   };
-  if (one)
-    return <div className="soft unitline">{column.unitLabel === column.name ? ' ' : column.unitLabel}</div>;
+  if (one) return <div className="soft unitline">{unitAfter(column) || ' '}</div>;
   return (
     <div>
-      <button
-        type="button"
+      <MenuButton
         className="unitpick"
-        aria-haspopup="menu"
-        aria-label={`${column.name}: unit, now ${column.unitLabel}`}
-        onClick={(event) => setAnchor(event.currentTarget)}
+        label={`${column.name}: unit, now ${column.unitLabel}`}
+        options={Object.entries(units).map(([value, { label }]) => ({ value, label }))}
+        selected={column.unit}
+        onChoose={choose}
       >
         {column.unitLabel}
-      </button>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {Object.entries(units).map(([unit, { label }]) => (
-          <MenuItem key={unit} selected={unit === column.unit} onClick={() => choose(unit)}>
-            {label}
-          </MenuItem>
-        ))}
-      </Menu>
+      </MenuButton>
     </div>
   );
 }

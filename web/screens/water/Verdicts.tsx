@@ -13,7 +13,7 @@ import { useSetting } from '../../api/data.ts';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { unitFor } from '../../parts/units.ts';
 import { WaterMark } from '../../strip/waterMarks.tsx';
-import { showDifference, showValue, type Column } from './tests.ts';
+import { unitAfter, showDifference, showValue, type Column } from './tests.ts';
 
 /** Most pressing first; the rest in the order of the sheet. */
 const RANK: Record<ParameterVerdict['verdict'], number> = {
@@ -97,7 +97,7 @@ const wordWith =
   (id: ParameterId, value: number): string => {
     const column = columns.find((one) => one.id === id);
     if (!column) return String(Number(value.toPrecision(3)));
-    return `${figure(column, value)} ${column.unitLabel === column.name ? '' : column.unitLabel}`.trim();
+    return `${figure(column, value)} ${unitAfter(column)}`.trim();
   };
 
 function OneVerdict({

@@ -1,3 +1,4 @@
+import { zoneOfSystem } from '../../../contract/facts/places.ts';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { dayOf } from '../../../core/time/day.ts';
@@ -68,7 +69,7 @@ function SystemWater({
   const now = useNow();
   const phone = usePhone();
   const [programmeOpen, setProgrammeOpen] = useState(false);
-  const zone = snapshot.content('site', system.content.siteId)?.timeZone ?? 'UTC';
+  const zone = zoneOfSystem(snapshot, system.id);
   const today = dayOf(now, zone);
   const programme = findProgramme(system.content.programmeId);
   const columns = useMemo(

@@ -1,4 +1,6 @@
 import Papa from 'papaparse';
+import type { DateStyle } from '../../../core/explain/words.ts';
+import { instantOfWhen } from '../../../contract/facts/when.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import { dayOf, type Day, type Instant } from '../../../core/time/day.ts';
 import { whenOf, type DateOrder } from '../../../contract/imports/dates.ts';
@@ -34,7 +36,6 @@ export const emptyRow = (key: string, whoId: string | null): DraftRow => ({
 export const isEmptyRow = (row: DraftRow): boolean =>
   Object.values(row.cells).every((text) => text.trim() === '') && row.note === '' && row.when === '';
 
-export type DateStyle = 'day-month' | 'month-day' | 'iso';
 const orders: Record<DateStyle, DateOrder> = { 'day-month': 'dmy', 'month-day': 'mdy', iso: 'ymd' };
 
 /** When a row was tested: empty is now, a time alone is today, a date alone that day; the future is refused. */
@@ -54,11 +55,11 @@ export function whenOfRow(
     : typed;
   const read = clockOnly ? whenOf(today, typed, 'ymd', zone) : whenOf(withYear, '', orders[style], zone);
   if ('refused' in read) return { refused: `When: ${read.refused}. Write it like ${example(today, style)}.` };
-  const at = read.at ?? null;
-  const day = read.when.kind === 'day' ? read.when.day : dayOf(at ?? now, zone);
-  if (day > today || (at !== null && at > now + 120_000))
+  const at = instantOfWhen(read.when, zone) ?? now;
+  const day = dayOf(at, zone);
+  if (day > today || (read.when.kind === 'instant' && at > now + 120_000))
     return { refused: 'When: a test cannot lie in the future. Check the date.' };
-  return { when: read.when, day, at: at ?? Date.parse(`${day}T12:00:00Z`) };
+  return { when: read.when, day, at };
 }
 const examples: Record<DateStyle, (y: string, m: string, d: string) => string> = {
   'day-month': (y, m, d) => `${d}.${m}.${y}`,

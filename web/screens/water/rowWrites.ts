@@ -1,4 +1,5 @@
-import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
+import { newTestChannel, testChannel } from '../../../contract/water/testChannel.ts';
+import type { ParameterId } from '../../../core/water/parameters.ts';
 import { canonicalJson } from '../../../contract/canonicalJson.ts';
 import type { When } from '../../../contract/fields.ts';
 import type { Stored } from '../../../contract/records.ts';
@@ -7,7 +8,7 @@ import type { Write } from '../../../contract/work.ts';
 import { creating, deleting, newIds, revising } from '../../api/writing.tsx';
 import { typedReading } from '../../parts/readings.ts';
 import type { DraftRow } from './draft.ts';
-import { channelOf, type Column, type TestRow } from './tests.ts';
+import { type Column, type TestRow } from './tests.ts';
 import type { Cell } from './typedCell.ts';
 
 /** A draft row with its cells read and its time known. */
@@ -17,6 +18,13 @@ export interface ReadRow {
   cells: readonly { column: Column; cell: Cell; kitId: string | null }[];
   /** The stored test that it corrects. */
   corrects: TestRow | null;
+}
+
+/** When a row is kept for: as said, as the test it corrects, else the instant it is saved. */
+export function whenToSave(row: DraftRow, said: When, corrects: TestRow | null, now: number): When {
+  if (row.when !== '') return said;
+  const [corrected] = corrects?.values.values() ?? [];
+  return corrected?.content.when ?? { kind: 'instant', at: new Date(now).toISOString() };
 }
 
 /** Channels that a row needs and are not there yet are made once for all rows. */
@@ -31,24 +39,10 @@ export function writesOfRows(rows: readonly ReadRow[], snapshot: Snapshot, syste
   ]);
 
   function creation(id: ParameterId, row: ReadRow, one: ReadRow['cells'][number]): Write[] {
-    const known = made.get(id) ?? channelOf(snapshot, systemId, id)?.id;
+    const known = made.get(id) ?? testChannel(snapshot, systemId, id)?.id;
     const ids = newIds(known);
     made.set(id, ids.id);
-    const channel = known
-      ? []
-      : [
-          creating(
-            'channel',
-            {
-              componentId: null,
-              systemId,
-              name: parameters[id].name,
-              quantity: parameters[id].quantity,
-              parameter: id,
-            },
-            ids,
-          ),
-        ];
+    const channel = known ? [] : [creating('channel', newTestChannel(systemId, id), ids)];
     return [...channel, creating('reading', contentOf(ids.id, row, one))];
   }
 }

@@ -10,6 +10,7 @@ import {
 } from '../../../core/water/parameters.ts';
 import { bandInForce, findProgramme, testsOf } from '../../../core/catalogue/programmes.ts';
 import { instantOfWhen } from '../../../contract/facts/when.ts';
+import { testChannel } from '../../../contract/water/testChannel.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import type { IncomingWater } from '../../../contract/plan.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
@@ -57,16 +58,8 @@ export function columnsOf(
   const usual = programme ? testsOf(programme) : USUAL[system.content.water];
   const shown = parameterIds.filter((id) => channels.has(id) || usual.includes(id));
   return shown.map((id) =>
-    columnOf(id, system, setting, incoming, channelOf(snapshot, system.id, id)?.content.unit),
+    columnOf(id, system, setting, incoming, testChannel(snapshot, system.id, id)?.content.unit),
   );
-}
-
-/** The channel that typed tests of a parameter go to: the one named after it, before any sensor's. */
-export function channelOf(snapshot: Snapshot, systemId: string, id: ParameterId): Stored<'channel'> | null {
-  const here = snapshot
-    .all('channel')
-    .filter(({ content }) => content.systemId === systemId && content.parameter === id);
-  return here.find(({ content }) => content.name === parameters[id].name) ?? here[0] ?? null;
 }
 
 /** The unit of a column: as set at its head, else the person's, else the stored one. */
@@ -93,7 +86,7 @@ export function columnOf(
     name: parameters[id].name,
     unit,
     unitLabel: label,
-    decimals: unit === storedUnitOf(id) ? parameters[id].decimals : decimals,
+    decimals,
     warnAtZero: programme?.warnAtZero ?? false,
     ...bandInForce(
       programme,
@@ -107,6 +100,10 @@ export function columnOf(
 export function showValue(column: Column, stored: number, below = false): string {
   return `${below ? '< ' : ''}${formatNumber(parameterUnit(column.id, column.unit).fromStored(stored), column.decimals)}`;
 }
+/** The unit behind a value; a column whose unit is its name (pH) needs none. */
+export const unitAfter = (column: Column): string =>
+  column.unitLabel === column.name ? '' : column.unitLabel;
+
 /** A difference in the column's unit: half a degree is 0.9 °F, not 32.9. */
 export function showDifference(column: Column, stored: number): string {
   const { fromStored } = parameterUnit(column.id, column.unit);

@@ -118,6 +118,17 @@ export function meantText(slip: Slip, column: Column): string {
   return String(Number(parameterUnit(column.id, column.unit).fromStored(slip.meant).toPrecision(6)));
 }
 
+/** The cells of a row with what was likely meant: the value in its column, or moved to the one it belongs to. */
+export function taken(
+  cells: Partial<Record<ParameterId, string>>,
+  slip: Slip,
+  columns: readonly Column[],
+): Partial<Record<ParameterId, string>> {
+  const own = columns.find((one) => one.id === slip.parameter);
+  if (slip.moveTo) return { ...cells, [slip.parameter]: '', [slip.moveTo]: cells[slip.parameter] ?? '' };
+  return own ? { ...cells, [slip.parameter]: meantText(slip, own) } : cells;
+}
+
 /** How far several readings of one water lie apart, in the column's unit. */
 export function spreadOf(cell: Cell, column: Column): number | null {
   if (cell.kind !== 'value' || cell.repeats.length < 2) return null;

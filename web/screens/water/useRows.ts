@@ -1,10 +1,12 @@
+import { testChannel } from '../../../contract/water/testChannel.ts';
 import { useMemo } from 'react';
 import { parameters, usualSalinity, type ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
-import { whenOfRow, type DateStyle, type DraftRow } from './draft.ts';
+import type { DateStyle } from '../../../core/explain/words.ts';
+import { whenOfRow, type DraftRow } from './draft.ts';
 import type { ReadRow } from './rowWrites.ts';
-import { channelOf, type Column, type TestRow } from './tests.ts';
+import { type Column, type TestRow } from './tests.ts';
 import { readCell, type Cell, type Kit } from './typedCell.ts';
 
 /** What stands between a draft row and its being stored. */
@@ -36,7 +38,7 @@ export interface SheetFacts {
 
 /** The kit a cell was read with: said for the row, else the column's usual one. */
 export function kitOf(facts: Pick<SheetFacts, 'snapshot' | 'system'>, row: DraftRow, id: ParameterId) {
-  const kitId = row.kits[id] ?? channelOf(facts.snapshot, facts.system.id, id)?.content.methodId ?? null;
+  const kitId = row.kits[id] ?? testChannel(facts.snapshot, facts.system.id, id)?.content.methodId ?? null;
   const kit: Kit | null = facts.snapshot.content('method', kitId) ?? null;
   return { kitId: kit ? kitId : null, kit };
 }

@@ -2,6 +2,9 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import { usePersonHere } from '../../api/person.ts';
+import type { Slip } from '../../../core/water/slips.ts';
+import { taken } from './typedCell.ts';
+import type { Column } from './tests.ts';
 import { emptyRow, isEmptyRow, type DraftRow } from './draft.ts';
 
 /** What is typed and not saved, with its steps back; a reload or another screen loses nothing. */
@@ -58,6 +61,11 @@ export function useSheet(systemId: string) {
           (rows) =>
             rows.map((row) => (row.key === key ? { ...row, cells: { ...row.cells, [id]: text } } : row)),
           `${key} ${id}`,
+        ),
+      /** Takes what was likely meant: a step of its own, so that undo brings back what was typed. */
+      take: (key: string, slip: Slip, columns: readonly Column[]) =>
+        change((rows) =>
+          rows.map((row) => (row.key === key ? { ...row, cells: taken(row.cells, slip, columns) } : row)),
         ),
       /** Keeps an unlikely value as it was typed. */
       keep: (key: string, id: ParameterId) =>
