@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { cautionIds } from '../core/catalogue/cautions.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
-import { pathPlaces } from '../core/catalogue/types.ts';
+import { guardedSources, pathPlaces } from '../core/catalogue/types.ts';
 import { parameterIds } from '../core/water/parameters.ts';
 import { counterIds, measureIds, storeMeasureIds } from '../core/rules/measures.ts';
 import { bandSides, conditionBases } from '../core/rules/rule.ts';
@@ -108,6 +108,7 @@ export const JobDefinition = v.pipe(
     ),
     tests: v.optional(v.picklist(parameterIds)),
     takesOut: v.optional(v.array(v.picklist(parameterIds))),
+    guards: v.optional(v.picklist(guardedSources)),
     announces: v.optional(v.array(v.picklist(eventKinds))),
     biological: v.optional(flag('Biological')),
     largeMechanical: v.optional(flag('Large mechanical clean')),

@@ -7,6 +7,7 @@ import { pathPlaces } from '../core/catalogue/types.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { foundGrades } from '../core/wear/found.ts';
 import { EquipmentKind, JobDefinition, JobOverrides } from './definitions.ts';
+import { ChangePlanContent } from './changePlan.ts';
 import { ImportMapping } from './imports/mapping.ts';
 import { choice, day, flag, id, ids, instant, name, number, text, When, zone } from './fields.ts';
 
@@ -60,6 +61,14 @@ const Vessel = v.strictObject({
   dimensions: v.record(v.string(), number('A dimension', 0.1, 1e9, 'cm')),
   waterDepthCm: number('The water depth', 0.1, 20_000, 'cm'),
   displacementShare: number('The share taken by rock and sand', 0, 0.95, ''),
+  /** Part of the surface that is water at the water line; absent: all of it. */
+  freeShare: v.optional(nullable(number('The free part of the surface', 0.05, 1, ''))),
+  /** How far its level falls when the pumps stop. */
+  runsBackCm: v.optional(nullable(number('How far the level falls when pumps stop', 0, 200, 'cm'))),
+  /** From the running level up to its rim. */
+  headroomCm: v.optional(nullable(number('The room to the rim', 0, 500, 'cm'))),
+  /** What pipes and reactors above it hold and let run down into it. */
+  pipesL: v.optional(nullable(number('What the pipes hold', 0, 100_000, 'L'))),
 });
 
 const Station = v.strictObject({
@@ -70,6 +79,24 @@ const Station = v.strictObject({
 });
 
 export const statuses = ['running', 'standby', 'paused', 'off', 'removed'] as const;
+const price = (label: string) => nullable(number(label, 0, 1e6, ''));
+const MakeUpFigures = v.strictObject({
+  ratedLph: nullable(number('The rated output', 0.01, 1e6, 'L/h')),
+  ratedKpa: nullable(number('The rated pressure', 10, 10_000, 'kPa')),
+  resinL: nullable(number('The resin', 0.01, 100_000, 'L')),
+  resinEqPerL: nullable(number('The capacity of the resin', 0.01, 3, 'eq/L')),
+  carbonRatedL: nullable(number('What the carbon takes', 1, 1e9, 'L')),
+  mainsChlorineMgL: nullable(number('Chlorine of the mains', 0, 10, 'mg/L')),
+  /** Made a day, where no meter counts it. */
+  litresPerDay: nullable(number('Made a day', 0, 1e7, 'L')),
+  prices: v.strictObject({
+    sediment: price('The price of a sediment cartridge'),
+    carbon: price('The price of a carbon block'),
+    membrane: price('The price of a membrane'),
+    resin: price('The price of a charge of resin'),
+    mainsPerM3: price('The price of a cubic metre'),
+  }),
+});
 const Component = v.strictObject({
   siteId: id('The place'),
   systemIds: v.pipe(ids('The systems it serves'), v.minLength(1, 'Say which system it serves.')),
@@ -89,6 +116,18 @@ const Component = v.strictObject({
     manual: text('Manual', 2000),
     note: text('Note'),
   }),
+  /** Water that it keeps for changes and top-off. */
+  holds: v.optional(
+    nullable(
+      v.strictObject({
+        water: choice('What it holds', ['salt', 'fresh']),
+        capacityL: number('What it holds when full', 0.1, 50_000_000, 'L'),
+        unusableL: number('What is out of reach', 0, 50_000_000, 'L'),
+      }),
+    ),
+  ),
+  /** The figures of a make-up unit and its prices, in whatever money the person counts in. */
+  makeUp: v.optional(nullable(MakeUpFigures)),
 });
 
 const Job = v.pipe(
@@ -129,6 +168,8 @@ const Service = v.strictObject({
   supplies: v.array(v.strictObject({ name: name('The supply'), amount: text('The amount', 120) })),
   note: text('The note'),
   pictureIds: ids('A picture'),
+  /** Water that was changed. */
+  litres: v.optional(nullable(number('The litres changed', 0.01, 50_000_000, 'L'))),
 });
 
 const Look = v.strictObject({
@@ -300,6 +341,26 @@ const Setting = v.strictObject({
   choices: v.optional(v.record(v.picklist(disagreementIds), name('The choice', 60))),
 });
 
+/** A look at something that tells causes apart, and what was seen. */
+const Check = v.strictObject({
+  systemId: id('The system'),
+  finds: choice('What is looked for', ['nitrate', 'phosphate', 'top-off']),
+  checkId: name('The check', 60),
+  answerId: name('What was seen', 60),
+  when: When,
+  whoId: nullable(id('Who looked')),
+  note: text('The note'),
+});
+
+/** A step begun ahead of a visit: water being made, a drum being cooled. */
+const Lead = v.strictObject({
+  jobId: id('The job'),
+  forDay: day('The visit it is for'),
+  what: name('The step', 200),
+  startedAt: instant('When it was begun'),
+  whoId: nullable(id('Who began it')),
+});
+
 /** The schema of each kind of record. */
 export const recordSchemas = {
   site: Site,
@@ -320,6 +381,9 @@ export const recordSchemas = {
   solution: Solution,
   import: Import,
   'import-mapping': ImportMapping,
+  'change-plan': ChangePlanContent,
+  check: Check,
+  lead: Lead,
   'own-kind': EquipmentKind,
   setting: Setting,
 } as const;
@@ -364,6 +428,9 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   'import-mapping': {},
   method: { componentId: 'component' },
   solution: { systemId: 'system' },
+  'change-plan': { siteId: 'site', serviceIds: 'service' },
+  check: { systemId: 'system', whoId: 'person' },
+  lead: { jobId: 'job', whoId: 'person' },
   'own-kind': {},
   system: { siteId: 'site' },
   vessel: { systemId: 'system' },
@@ -398,6 +465,9 @@ export const kindWords: Record<RecordKind, string> = {
   solution: 'solution',
   import: 'import',
   'import-mapping': 'import mapping',
+  'change-plan': 'plan of changes',
+  check: 'check',
+  lead: 'step ahead of a visit',
   'own-kind': 'kind of equipment',
   setting: 'settings',
 };

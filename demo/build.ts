@@ -3,6 +3,7 @@ import { pathPlaces, type EquipmentKind } from '../core/catalogue/types.ts';
 import { findProgramme, testsOf } from '../core/catalogue/programmes.ts';
 import { visitDays } from '../core/planning/visits.ts';
 import { measures } from '../core/rules/measures.ts';
+import { vesselVolumeL } from '../core/water/vesselVolume.ts';
 import { parameters, type ParameterId } from '../core/water/parameters.ts';
 import { storedUnitOf } from '../core/water/parameterUnits.ts';
 import { addDays, noonOf, type Day } from '../core/time/day.ts';
@@ -10,6 +11,7 @@ import { defaultSetting, SETTING_ID, type RecordContent, type RecordKind } from 
 import type { When } from '../contract/fields.ts';
 import type { Write } from '../contract/work.ts';
 import { Chance } from './chance.ts';
+import { plannedChange } from './plannedChange.ts';
 import { scenario } from './scenario.ts';
 import { afterChanges, kitRecord, probeReadings } from './instruments.ts';
 import { simulateReadings } from './readings.ts';
@@ -27,6 +29,12 @@ import { simulateWater } from './water.ts';
 
 const SEED = 20_261_125;
 const MINUTES_SCATTER = 0.25;
+/** What the keepers have planned for the next visit, L. */
+const nextChanges: Readonly<Record<string, number>> = {
+  'Staghorn trough': 98,
+  'Jellyfish cylinder': 27,
+  'Quarantine tank': 28,
+};
 
 /** The whole demo as writes, the same for the same day. */
 export function demoWrites(today: Day): Write[] {
@@ -48,6 +56,7 @@ class DemoBuilder {
   private readonly writes: Write[] = [];
   private readonly systemIds = new Map<string, string>();
   private readonly people = new Map<string, string>();
+  private readonly componentIds = new Map<string, string>();
   /** What was done, by system and job: the water follows it. */
   private readonly simulated = new Map<string, SimulatedService[]>();
   private readonly today: Day;
@@ -107,6 +116,37 @@ class DemoBuilder {
         }),
       );
     for (const system of site.systems) this.system(site, siteId, system);
+    this.plannedChanges(site, siteId);
+  }
+
+  /** The next visit's changes, where a drum serves several systems of the place. */
+  private plannedChanges(site: ScenarioSite, siteId: string): void {
+    const asked = Object.entries(nextChanges).flatMap(([name, litres]) => {
+      const system = site.systems.find((one) => one.name === name);
+      return system ? [{ name, system, litres }] : [];
+    });
+    const drumId = this.componentIds.get('Quarantine tank Mixing drum');
+    const rhythm = {
+      weekdays: site.weekdays,
+      everyWeeks: site.everyWeeks,
+      from: addDays(this.today, -HISTORY_DAYS),
+    };
+    const [visit] = visitDays(rhythm, addDays(this.today, 1), 1);
+    if (asked.length === 0 || !drumId || !visit) return;
+    this.create(
+      'change-plan',
+      plannedChange(
+        siteId,
+        visit,
+        drumId,
+        asked.map(({ name, system, litres }) => ({
+          systemId: this.idOf(name),
+          system,
+          litres,
+          componentId: (component) => this.componentIds.get(`${name} ${component}`) ?? drumId,
+        })),
+      ),
+    );
   }
 
   private system(site: ScenarioSite, siteId: string, system: ScenarioSystem): void {
@@ -131,6 +171,7 @@ class DemoBuilder {
       this.component(site, siteId, system, component, null, stationId);
     });
     this.water(site, system, systemId);
+    if (system.feedPerDay) this.feed(systemId, system.feedPerDay);
     if (system.name === 'Staghorn trough') this.happenings(systemId);
   }
 
@@ -167,7 +208,10 @@ class DemoBuilder {
         note: '',
         ...component.facts,
       },
+      ...(component.holds ? { holds: component.holds } : {}),
+      ...(component.makeUp ? { makeUp: component.makeUp } : {}),
     });
+    this.componentIds.set(`${system.name} ${component.name}`, id);
     if (since && (status === 'paused' || status === 'off')) {
       this.create('event', {
         siteId: null,
@@ -242,10 +286,19 @@ class DemoBuilder {
           supplies: job.supplies.map(({ name, amount }) => ({ name, amount })),
           note: '',
           pictureIds: [],
+          ...(kind.id === 'water-change' ? { litres: this.changedLitres(target.systemName, chance) } : {}),
         });
       }
       this.asides(kind.id, job.id, jobId, target);
     }
+  }
+
+  /** About the share that the water's truth is thinned by. */
+  private changedLitres(systemName: string, chance: Chance): number {
+    const system = scenario.flatMap((site) => site.systems).find((one) => one.name === systemName);
+    const litres = (system?.vessels ?? []).reduce((sum, vessel) => sum + vesselVolumeL(vessel), 0);
+    const share = (system?.tests?.changeShare ?? 0.1) * Math.exp(0.04 * chance.normal());
+    return Number((share * litres).toPrecision(2));
   }
 
   /** Services on, or so many days after, the days of another job. */
@@ -391,6 +444,24 @@ class DemoBuilder {
         note: '',
       });
     }
+  }
+
+  /** A standing rate of feed since the records begin. */
+  private feed(systemId: string, grams: number): void {
+    const channelId = this.create('channel', {
+      componentId: null,
+      systemId,
+      name: 'Feed',
+      quantity: 'feed',
+      measure: 'feed',
+    });
+    this.create('reading', {
+      ...testRead,
+      channelId,
+      when: { kind: 'day', day: addDays(this.today, -HISTORY_DAYS) },
+      value: grams,
+      timing: null,
+    });
   }
 
   /** The tests of a system, and the jobs its programme asks for. */

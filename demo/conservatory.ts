@@ -67,15 +67,50 @@ export const conservatory: ScenarioSite = {
           kindId: 'top-off',
           name: 'Top-off from carboys',
           jobs: { refill: truth(7, 0.15, 0.95, 0.6), sensor: truth(30, 0.25, 0.95, 0.7) },
-          store: { job: 'refill', capacity: 60, unusable: 5, usePerDay: 7.5 },
+          store: { job: 'refill', capacity: 95, unusable: 5, usePerDay: 7.5 },
           readings: [
             {
               measure: 'litres-left',
-              clean: 60,
+              clean: 95,
               perDay: -7.2,
               scatter: 1,
+              // it takes more than it did: a leak, a float, or dry winter air
+              faster: { daysBefore: 8, factor: 1.55 },
               everyDays: 3,
               resetBy: 'top-off/refill',
+            },
+          ],
+        },
+        {
+          kindId: 'mixing-drum',
+          name: 'Salt drum of the pool',
+          holds: { water: 'salt', capacityL: 300, unusableL: 20 },
+          jobs: { check: truth(13, 0.1, 0.95, 0), clean: truth(140, 0.2, 0.95) },
+          readings: [
+            {
+              measure: 'litres-left',
+              clean: 290,
+              perDay: -3,
+              scatter: 5,
+              everyDays: 7,
+              resetBy: 'mixing-drum/check',
+            },
+            { incoming: 'salinity', clean: 33.2, perDay: 0, scatter: 0.3, everyDays: 14 },
+            { incoming: 'temperature', clean: 18.5, perDay: 0, scatter: 0.4, everyDays: 14 },
+          ],
+        },
+        {
+          kindId: 'product-container',
+          name: 'Carboys',
+          holds: { water: 'fresh', capacityL: 400, unusableL: 10 },
+          jobs: { clean: truth(120, 0.2, 0.95) },
+          readings: [
+            {
+              measure: 'litres-left',
+              clean: 280,
+              perDay: 0,
+              scatter: 12,
+              everyDays: 7,
             },
           ],
         },

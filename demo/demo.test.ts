@@ -21,7 +21,9 @@ test('the same day makes the same demo, and the store takes all of it', async ()
   expect(canonicalJson(demoWrites(TODAY))).toBe(canonicalJson(demoWrites(TODAY)));
   const one = await openTestStore();
   try {
-    await one.store.apply({ writes: demoWrites('2026-11-20').slice(0, 5000), who: 'demo', why: '' });
+    const writes = demoWrites('2026-11-20');
+    for (let i = 0; i < writes.length; i += 5000)
+      await one.store.apply({ writes: writes.slice(i, i + 5000), who: 'demo', why: '' });
     expect((await one.store.snapshot()).all('system')).toHaveLength(7);
   } finally {
     await one.close();

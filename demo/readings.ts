@@ -31,11 +31,20 @@ export function simulateReadings(
     const reset = resetDays.includes(day);
     if (!reset && ago % truth.everyDays !== 0) continue;
     const since = onset ?? resetDays.findLast((one) => one <= day) ?? begin;
-    const drift = truth.perDay * Math.max(0, daysBetween(since, day));
+    const drift = truth.perDay * driftingDays(truth, since, day, today);
     const level = truth.clean + drift + (truth.swing ?? 0) * season(day) + truth.scatter * chance.normal();
     readings.push({ day, value: roundedTo(truth, Math.max(0, level)), timing: reset ? 'after' : null });
   }
   return readings;
+}
+
+/** Days of drift, those of its faster time counted by its factor. */
+function driftingDays({ faster }: ReadingTruth, since: Day, day: Day, today: Day): number {
+  const days = Math.max(0, daysBetween(since, day));
+  if (!faster) return days;
+  const from = addDays(today, -faster.daysBefore);
+  const fast = Math.min(days, Math.max(0, daysBetween(from, day)));
+  return days + (faster.factor - 1) * fast;
 }
 
 function roundedTo({ measure, incoming }: ReadingTruth, value: number): number {

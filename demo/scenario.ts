@@ -108,6 +108,8 @@ export const scenario: readonly ScenarioSite[] = [
             dimensions: { lengthCm: 220, widthCm: 60 },
             waterDepthCm: 36,
             displacementShare: 0.0635,
+            freeShare: 0.92,
+            runsBackCm: 1.6,
           },
           {
             name: 'Sump',
@@ -115,6 +117,8 @@ export const scenario: readonly ScenarioSite[] = [
             dimensions: { lengthCm: 100, widthCm: 45 },
             waterDepthCm: 24,
             displacementShare: 0,
+            headroomCm: 9,
+            pipesL: 6,
           },
         ],
         jobs: { 'water-change': { change: truth(9, 0.15, 0.95, 0) }, panes: { clean: truth(5, 0.25, 0.9) } },
@@ -265,6 +269,22 @@ export const scenario: readonly ScenarioSite[] = [
           },
           { kindId: 'temperature-probe', name: 'Temperature probe', jobs: { check: truth(180, 0.1, 1, 0) } },
           {
+            kindId: 'top-off',
+            name: 'Top-off',
+            jobs: { refill: truth(6, 0.15, 0.95, 0.5), sensor: truth(33, 0.25, 0.9, 0.7) },
+            store: { job: 'refill', capacity: 45, unusable: 4, usePerDay: 5.5 },
+            readings: [
+              {
+                measure: 'litres-left',
+                clean: 45,
+                perDay: -5.2,
+                scatter: 0.6,
+                everyDays: 3,
+                resetBy: 'top-off/refill',
+              },
+            ],
+          },
+          {
             kindId: 'organic-resin',
             name: 'Organic resin',
             status: 'paused',
@@ -277,14 +297,18 @@ export const scenario: readonly ScenarioSite[] = [
       {
         name: 'Jellyfish cylinder',
         programmeId: 'jellyfish',
+        feedPerDay: 1.4,
+        bands: { phosphate: { lo: null, hi: 0.25 } },
         tests: {
           nitratePerDay: 0.5,
           phosphatePerDay: 0.004,
           changeShare: 0.2,
           nitrateUptake: 0.01,
-          start: { nitrate: 8, phosphate: 0.1 },
+          // the failing membrane: nobody has tested the product yet
+          product: { daysBefore: 34, phosphatePerDay: 0.009 },
+          start: { nitrate: 8, phosphate: 0.12 },
           steady: { salinity: { level: 34.5, scatter: 0.3 }, ammonia: { level: 0.01, scatter: 0.01 } },
-          tests: { nitrate: 7, salinity: 7, ammonia: 7 },
+          tests: { nitrate: 7, phosphate: 7, salinity: 7, ammonia: 7 },
         },
         water: 'salt',
         believedVolumeL: 150,
@@ -297,7 +321,10 @@ export const scenario: readonly ScenarioSite[] = [
             displacementShare: 0,
           },
         ],
-        jobs: { 'water-change': { change: truth(8, 0.1, 0.95, 0) }, panes: { clean: truth(4, 0.25, 0.95) } },
+        jobs: {
+          'water-change': { change: truth(8, 0.1, 0.95, 0) },
+          panes: { clean: truth(4, 0.25, 0.95) },
+        },
         components: [
           { kindId: 'floss', name: 'Floss', jobs: { replace: truth(8, 0.25, 0.9, 0.7) } },
           { kindId: 'sponge', name: 'Outlet sponge', jobs: { rinse: truth(5, 0.2, 0.95, 0.6) } },
@@ -306,7 +333,11 @@ export const scenario: readonly ScenarioSite[] = [
             name: 'Light',
             jobs: { lens: truth(8, 0.3, 0.9, 0.4), fans: truth(100, 0.2, 0.9) },
           },
-          { kindId: 'temperature-probe', name: 'Temperature probe', jobs: { check: truth(185, 0.1, 1, 0) } },
+          {
+            kindId: 'temperature-probe',
+            name: 'Temperature probe',
+            jobs: { check: truth(185, 0.1, 1, 0) },
+          },
           {
             kindId: 'reactor-pump',
             name: 'Circulation pump',
@@ -353,10 +384,18 @@ export const scenario: readonly ScenarioSite[] = [
           panes: { clean: truth(7, 0.3, 0.95, 0.5) },
         },
         components: [
-          { kindId: 'sock-cleaning', name: 'Cleaning sock', jobs: { 'fit-remove': truth(10, 0.2, 0.95, 0) } },
+          {
+            kindId: 'sock-cleaning',
+            name: 'Cleaning sock',
+            jobs: { 'fit-remove': truth(10, 0.2, 0.95, 0) },
+          },
           { kindId: 'reagents', name: 'Test kits', jobs: { replace: truth(300, 0.1, 1, 0) } },
           { kindId: 'heater', name: 'Heater', jobs: { check: truth(31, 0.1, 0.95, 0) } },
-          { kindId: 'tools', name: 'Nets of the quarantine', jobs: { disinfect: truth(8, 0.2, 0.95, 0) } },
+          {
+            kindId: 'tools',
+            name: 'Nets of the quarantine',
+            jobs: { disinfect: truth(8, 0.2, 0.95, 0) },
+          },
           {
             kindId: 'alkalinity-monitor',
             name: 'Alkalinity monitor',
@@ -373,12 +412,65 @@ export const scenario: readonly ScenarioSite[] = [
             kindId: 'mixing-drum',
             name: 'Mixing drum',
             alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
+            holds: { water: 'salt', capacityL: 210, unusableL: 14 },
             jobs: { check: truth(8, 0.1, 0.95, 0), clean: truth(130, 0.2, 0.95) },
+            readings: [
+              {
+                measure: 'litres-left',
+                clean: 128,
+                perDay: -3,
+                scatter: 5,
+                everyDays: 4,
+                resetBy: 'mixing-drum/check',
+              },
+              { incoming: 'salinity', clean: 34.9, perDay: 0, scatter: 0.15, everyDays: 8 },
+              { incoming: 'temperature', clean: 24.9, perDay: 0, scatter: 0.15, everyDays: 8 },
+            ],
+          },
+          {
+            kindId: 'product-container',
+            name: 'Product container',
+            alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
+            holds: { water: 'fresh', capacityL: 90, unusableL: 4 },
+            jobs: { clean: truth(120, 0.2, 0.95) },
+            readings: [
+              {
+                measure: 'litres-left',
+                clean: 62,
+                perDay: 0,
+                scatter: 8,
+                everyDays: 4,
+              },
+            ],
           },
           {
             kindId: 'make-up-unit',
             name: 'Make-up unit',
             alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
+            makeUp: {
+              ratedLph: 7.9,
+              ratedKpa: 410,
+              resinL: 1.25,
+              resinEqPerL: 0.55,
+              carbonRatedL: 57_000,
+              mainsChlorineMgL: 0.3,
+              litresPerDay: null,
+              prices: { sediment: 8, carbon: 15, membrane: 58, resin: 19, mainsPerM3: 4.2 },
+            },
+            readings: [
+              { measure: 'litres-through', clean: 3120, perDay: 21, scatter: 4, everyDays: 14 },
+              { measure: 'flow', clean: 4.7, perDay: -0.001, scatter: 0.1, everyDays: 21, swing: 0.6 },
+              { measure: 'waste-flow', clean: 15, perDay: 0, scatter: 0.4, everyDays: 21 },
+              {
+                measure: 'feed-temperature',
+                clean: 13.5,
+                perDay: 0,
+                scatter: 0.4,
+                everyDays: 21,
+                swing: 4,
+              },
+              { measure: 'tds-in', clean: 310, perDay: 0, scatter: 5, everyDays: 21 },
+            ],
             jobs: { 'product-test': truth(180, 0.1, 1, 0) },
             parts: [
               {
@@ -386,12 +478,23 @@ export const scenario: readonly ScenarioSite[] = [
                 name: 'Sediment stage',
                 alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
                 jobs: { replace: truth(200, 0.2, 0.95) },
+                readings: [
+                  {
+                    measure: 'feed-pressure',
+                    clean: 385,
+                    perDay: -0.25,
+                    scatter: 4,
+                    everyDays: 21,
+                    resetBy: 'sediment-stage/replace',
+                  },
+                ],
               },
               {
                 kindId: 'carbon-block',
                 name: 'Carbon block',
                 alsoServes: ['Staghorn trough', 'Jellyfish cylinder'],
                 jobs: { replace: truth(240, 0.2, 0.95) },
+                readings: [{ measure: 'chlorine', clean: 0, perDay: 0, scatter: 0.008, everyDays: 42 }],
               },
               {
                 kindId: 'ro-membrane',
@@ -427,12 +530,6 @@ export const scenario: readonly ScenarioSite[] = [
                 ],
               },
             ],
-          },
-          {
-            kindId: 'top-off',
-            name: 'Top-off',
-            alsoServes: ['Staghorn trough'],
-            jobs: { sensor: truth(33, 0.25, 0.9, 0.7) },
           },
           {
             kindId: 'intake-strainer',

@@ -37,6 +37,8 @@ export interface ReadingTruth {
   startsDaysBefore?: number;
   /** Up and down over the year by so much. */
   swing?: number;
+  /** From so many days before today on it drifts this many times as fast. */
+  faster?: { daysBefore: number; factor: number };
 }
 
 export interface ScenarioComponent {
@@ -54,6 +56,8 @@ export interface ScenarioComponent {
   facts?: Partial<RecordContent<'component'>['facts']>;
   jobs: Record<string, Truth>;
   parts?: ScenarioComponent[];
+  holds?: RecordContent<'component'>['holds'];
+  makeUp?: RecordContent<'component'>['makeUp'];
   /** Names of further systems it serves. */
   alsoServes?: string[];
   hourMeter?: boolean;
@@ -70,6 +74,8 @@ export interface ScenarioSystem {
   tests?: WaterTruth;
   kits?: KitTruth[];
   dosed?: DosedTruth;
+  /** Dry grams a day, logged since the records begin. */
+  feedPerDay?: number;
   probe?: ProbeTruth;
 }
 /** A kit of the keeper: what is printed on it; figures in the stored unit. */

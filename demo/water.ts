@@ -33,6 +33,7 @@ export function simulateWater(
     const feed = truth.feedChange && ago <= truth.feedChange.daysBefore ? truth.feedChange.factor : 1;
     nitrate += truth.nitratePerDay * feed - truth.nitrateUptake * nitrate;
     phosphate += truth.phosphatePerDay * feed;
+    if (truth.product && ago <= truth.product.daysBefore) phosphate += truth.product.phosphatePerDay;
     if (truth.mediaUptake)
       phosphate -= truth.mediaUptake.fresh * Math.exp(-mediaAge / truth.mediaUptake.mediaDays) * phosphate;
     mediaAge++;

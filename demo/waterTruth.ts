@@ -9,6 +9,8 @@ export interface WaterTruth {
   feedChange?: { daysBefore: number; factor: number };
   /** Share of the water a change replaces; make-up holds none of either. */
   changeShare: number;
+  /** The make-up water brings so much phosphate a day since so many days: its membrane lets it through. */
+  product?: { daysBefore: number; phosphatePerDay: number };
   /** Share of nitrate that plants, pellets and bacteria take a day. */
   nitrateUptake: number;
   /** Share of phosphate a fresh media charge takes a day; it fades with its age over `mediaDays`. */

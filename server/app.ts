@@ -15,6 +15,8 @@ import { pictureRoutes } from './routes/pictures.ts';
 import { planRoutes } from './routes/plan.ts';
 import { recordRoutes } from './routes/records.ts';
 import { waterRoutes } from './routes/water.ts';
+import { waterWorkRoutes } from './routes/waterWork.ts';
+import { EvidenceDesk } from './evidenceDesk.ts';
 
 export interface AppParts {
   store: Store;
@@ -32,6 +34,7 @@ export interface AppParts {
 /** Builds and wires the application; listens to nothing. */
 export function buildApp(parts: AppParts): Express {
   const { store, desk, databases, dataDir, now } = parts;
+  const evidence = new EvidenceDesk(store);
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -71,7 +74,8 @@ export function buildApp(parts: AppParts): Express {
     pictureRoutes(store, dataDir),
     archiveRoutes(store, databases, dataDir, now),
     importRoutes(store, databases),
-    waterRoutes(store, now),
+    waterRoutes(evidence, now),
+    waterWorkRoutes(store, evidence, desk, now),
   );
   api.use((req) => {
     throw new HttpProblem(404, 'Not found', `There is nothing at ${req.originalUrl}.`);

@@ -12,7 +12,8 @@ import {
 import type { Snapshot } from '../contract/snapshot.ts';
 import { isRecurrence } from '../core/time/recurrence.ts';
 import { ownKindsOf } from '../contract/facts/definition.ts';
-import { placeOfJob } from '../contract/facts/places.ts';
+import { placeOfJob, zoneOfSystem } from '../contract/facts/places.ts';
+import { checksOf } from '../contract/water/checks.ts';
 import { earliestOfWhen } from '../contract/facts/when.ts';
 import type { When } from '../contract/fields.ts';
 import type { FieldError } from './problems.ts';
@@ -104,6 +105,28 @@ const checks: { [K in RecordKind]?: Check<K> } = {
     notInFuture(look.when, zoneOfJob(look.jobId, snapshot), now, 'A look cannot lie in the future'),
   event: (event, snapshot, now) =>
     notInFuture(event.when, zoneOfSite(event, snapshot), now, 'An event cannot lie in the future'),
+  check: (check, snapshot, now) => [
+    ...(checksOf(check.finds).some(
+      (one) => one.id === check.checkId && one.answers.some((answer) => answer.id === check.answerId),
+    )
+      ? []
+      : [{ pointer: '/answerId', detail: 'There is no such check, or it has no such answer.' }]),
+    ...notInFuture(
+      check.when,
+      zoneOfSystem(snapshot, check.systemId),
+      now,
+      'A check cannot lie in the future',
+    ),
+  ],
+  'change-plan': (plan, snapshot) =>
+    plan.systems.flatMap((one, i) => [
+      ...(snapshot.get('system', one.systemId)
+        ? []
+        : [{ pointer: `/systems/${i}/systemId`, detail: 'This system does not exist (or was deleted).' }]),
+      ...one.draws.flatMap((draw, k) =>
+        drawErrors(draw.componentId, one.systemId, snapshot, `/systems/${i}/draws/${k}`),
+      ),
+    ]),
   reading: (reading, snapshot, now) =>
     notInFuture(reading.when, 'UTC', now + 14 * 3_600_000, 'A reading cannot lie in the future'),
 };
@@ -120,6 +143,21 @@ export function meaningErrors(
     ...one,
     pointer: at + one.pointer,
   }));
+}
+
+/** Water comes out of a store that holds it, and fresh water never out of a salt store. */
+function drawErrors(componentId: string, systemId: string, snapshot: Snapshot, at: string): FieldError[] {
+  const store = snapshot.content('component', componentId);
+  if (!store?.holds)
+    return [{ pointer: `${at}/componentId`, detail: 'This store does not exist, or holds no water.' }];
+  return store.holds.water === 'salt' && snapshot.content('system', systemId)?.water === 'fresh'
+    ? [
+        {
+          pointer: `${at}/componentId`,
+          detail: `${store.name} holds salt water: a fresh system cannot be filled from it.`,
+        },
+      ]
+    : [];
 }
 
 function seasonErrors(

@@ -10,6 +10,7 @@ import {
   noStoreFigures,
   type JobFacts,
   type ServiceFact,
+  type StoreFigures,
   type UnitReading,
   type WaterSeries,
 } from '../../core/rules/facts.ts';
@@ -19,6 +20,7 @@ import type { RecordKind, Stored } from '../records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
 import { nameOfJob, RecordIndex, targetOfJob } from './recordIndex.ts';
 import { incomingWater, sourcesOf } from '../water/incomingWater.ts';
+import { resinStore } from '../water/makeUpUnit.ts';
 import { testedWater } from '../water/testedWater.ts';
 import { definitionsOf, type DefinitionOf } from './definition.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
@@ -138,7 +140,7 @@ export class FactMaker {
         hours: one.value,
       })),
       unitReadings: unit.filter((one) => one.measure !== 'hours'),
-      store: job.content.store ?? noStoreFigures,
+      store: job.content.store ?? this.storeOf(definition, place, at),
       counter: this.counterOf(definition, place, unit, at),
       water,
       dutyHoursPerDay: (place.unit ?? place.component)?.content.dutyHoursPerDay ?? 24,
@@ -264,6 +266,12 @@ export class FactMaker {
     return readings.length === 0
       ? null
       : { measure: countedBy, readings: readings.map(({ at: read, value }) => ({ at: read, value })) };
+  }
+
+  /** Resin has no mark on it: what is left is worked out from what its unit has made. */
+  private storeOf(definition: JobDefinition, { unit, zone }: JobPlace, at: Instant): StoreFigures {
+    const isResin = definition.rules.some((rule) => rule.kind === 'depletion' && rule.store === 'resin-left');
+    return isResin && unit ? resinStore(this.index, unit, zone, at) : noStoreFigures;
   }
 
   private systemReadings(systemId: string, measure: MeasureId, zone: string, at: Instant) {

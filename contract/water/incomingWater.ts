@@ -7,14 +7,21 @@ import type { RecordIndex } from '../facts/recordIndex.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { Snapshot } from '../snapshot.ts';
 
-/** Components through which water comes in, by the system it comes into. */
+/**
+ * Components through which water comes in, by the system it comes into. A store of fresh water is no source of a salt
+ * system: its changes come from the drum, what it tops off from the container is another water.
+ */
 export function sourcesOf(snapshot: Snapshot): Map<string, string[]> {
   const ownKinds = ownKindsOf(snapshot);
   const sources = new Map<string, string[]>();
   for (const component of snapshot.all('component')) {
     if (!findKind(component.content.kindId, ownKinds)?.source) continue;
-    for (const systemId of component.content.systemIds)
+    const { holds } = component.content;
+    for (const systemId of component.content.systemIds) {
+      const fresh = snapshot.content('system', systemId)?.water === 'fresh';
+      if (holds && (holds.water === 'fresh') !== fresh) continue;
       sources.set(systemId, [...(sources.get(systemId) ?? []), component.id]);
+    }
   }
   return sources;
 }

@@ -1,4 +1,5 @@
-import { calculator, num, out } from './define.ts';
+import { calculator, num, out, table } from './define.ts';
+import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
 import { CACO3_PER_EQ, GAS_CONSTANT, molarMass, ZERO_C_K } from '../quantity/constants.ts';
 
 const flow = (label: string, example: number) =>
@@ -198,6 +199,80 @@ export const makeUpCalculators = [
       'Chlorine behind the carbon destroys the membrane: test there now and then. Sediment may block it sooner.',
     ],
     run: (v) => ({ litres: v.rating / v.chlorine, days: v.rating / v.chlorine / v.throughput }),
+  }),
+  calculator({
+    id: 'resin-left',
+    main: 'days',
+    subject: 'make-up',
+    title: 'Resin left by what has passed',
+    topic: 'resin mass balance',
+    inputs: {
+      resin: bed,
+      capacity,
+      passed: num('Made since it was changed', 'L', 0, 1e9, 1400, { quantity: 'volume' }),
+      TDS_passed: num('After the membrane, on average since', 'mg/L', 0, 1e4, 12),
+      TDS: num('After the membrane now', 'mg/L', 0.01, 1e4, 15),
+      use: num('Water made', 'L/day', 0.001, 1e6, 12),
+    },
+    outputs: {
+      used: out('Used up', '%', 0),
+      left: out('Left', 'g CaCO3', 1),
+      litres: out('Makes still', 'L', 0),
+      days: out('Lasts still', 'day', 0),
+    },
+    formula: 'resin × capacity × 50.043 − Σ litres × TDS; the rest ÷ TDS now ÷ litres a day',
+    source: 'mass balance in equivalents; TDS counted as calcium carbonate',
+    cautions: ['An upper bound: carbon dioxide and silica pass a meter unseen and use resin too.'],
+    words: ['deionisation', 'DI'],
+    run: (v) => {
+      const all = v.resin * v.capacity * CACO3_PER_EQ;
+      const left = Math.max(0, all - (v.passed * v.TDS_passed) / 1000);
+      const litres = (left * 1000) / v.TDS;
+      return { used: 100 * (1 - left / all), left, litres, days: litres / v.use };
+    },
+  }),
+  calculator({
+    id: 'make-up-cost',
+    main: 'cost',
+    subject: 'make-up',
+    title: 'What made water costs',
+    topic: 'cost of make-up water',
+    inputs: {
+      stages: table(
+        'Stages',
+        'price and the litres it lasts',
+        ['price', 'litres'],
+        [
+          [9, 6000],
+          [14, 9000],
+          [62, 14_000],
+          [22, 2600],
+        ],
+      ),
+      water: num('Water from the mains', 'money per m3', 0, 1000, 4),
+      waste: num('Waste for a litre', 'L per L', 0, 100, 3),
+      salt: num('Salt', 'money per kg', 0, 1000, 0, { usual: 0 }),
+      salinity: num('Salinity wanted', 'g/kg', 0, 42, 0, { usual: 0 }),
+    },
+    outputs: {
+      stages_cost: out('Stages', 'money per 100 L', 2),
+      water_cost: out('Water and waste', 'money per 100 L', 2),
+      salt_cost: out('Salt', 'money per 100 L', 2),
+      cost: out('In all', 'money per 100 L', 2),
+    },
+    formula: 'Σ price ÷ litres × 100; (1 + waste) × price of a m³ ÷ 10; salt by its mass',
+    source: 'arithmetic',
+    words: ['price', 'money'],
+    run: (v) => {
+      const stages = v.stages.reduce(
+        (sum, [price, life]) => sum + (price && life ? (price * 100) / life : 0),
+        0,
+      );
+      const mains = ((1 + v.waste) * v.water) / 10;
+      const saltKg = (v.salinity / 1000) * (seawaterDensityKgM3(v.salinity, 25) / 10);
+      const salt = saltKg * v.salt;
+      return { stages_cost: stages, water_cost: mains, salt_cost: salt, cost: stages + mains + salt };
+    },
   }),
   calculator({
     id: 'phosphate-by-topping',

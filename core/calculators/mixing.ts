@@ -126,6 +126,67 @@ export const mixingCalculators = [
     run: (v) => ({ hours: (-v.volume * Math.log(1 - v.wanted / 100)) / (v.flow * 60) }),
   }),
   calculator({
+    id: 'change-in-stages',
+    main: 'litres_each',
+    subject: 'mixing',
+    title: 'A large change in stages',
+    topic: 'staged water change',
+    inputs: {
+      volume,
+      wanted: num('Wanted in all', '%', 0.01, 99.9, 50),
+      most: num('At once at most', '%', 0.1, 100, 30, { usual: 30 }),
+    },
+    outputs: {
+      stages: out('Stages', '1', 0),
+      share_each: out('Each of the true water', '%', 1),
+      litres_each: out('Each', 'L', 1),
+      litres: out('New water in all', 'L', 1),
+    },
+    formula: 'n = ⌈ln(1 − f)/ln(1 − most)⌉, each 1 − (1 − f)^(1/n): what is left is as after one change of f',
+    source: MASS,
+    cautions: ['30 % at once, some days apart: common practice, no published source.'],
+    run: (v) => {
+      const left = 1 - v.wanted / 100;
+      const stages = v.wanted <= v.most ? 1 : Math.ceil(Math.log(left) / Math.log(1 - v.most / 100) - 1e-9);
+      const share = 1 - left ** (1 / stages);
+      return {
+        stages,
+        share_each: 100 * share,
+        litres_each: share * v.volume,
+        litres: stages * share * v.volume,
+      };
+    },
+  }),
+  calculator({
+    id: 'flow-through-day',
+    main: 'replaced',
+    subject: 'mixing',
+    title: 'Flow-through: what a day replaces',
+    topic: 'flow-through exchange',
+    inputs: {
+      flow: num('New water', 'L/h', 0.001, 1e7, 120, { quantity: 'flow' }),
+      volume: num('True water', 'L', 0.1, 1e9, 11_000, { quantity: 'volume' }),
+      hours: num('Hours a day', 'h', 0.01, 24, 24, { usual: 24 }),
+    },
+    outputs: {
+      exchange: out('Exchange', 'volumes a day', 3),
+      replaced: out('Replaced in a day', '%', 1),
+      days_to_90: out('Until nine tenths are new', 'day', 1),
+    },
+    formula: 'V/V₀ a day; replaced 1 − e^(−V/V₀), well mixed',
+    source: MASS,
+    cautions: ['A dead corner is replaced more slowly than this says.'],
+    words: ['continuous', 'open system'],
+    run: (v) => {
+      const exchange = (v.flow * v.hours) / v.volume;
+      return {
+        exchange,
+        replaced: 100 * (1 - Math.exp(-exchange)),
+        days_to_90: Math.log(10) / exchange,
+      };
+    },
+  }),
+  calculator({
     id: 'change-against-production',
     main: 'limit_before',
     subject: 'mixing',

@@ -170,4 +170,26 @@ export const nitrogenCalculators = [
       };
     },
   }),
+  calculator({
+    id: 'nutrients-from-feed',
+    main: 'NO3',
+    subject: 'nitrogen',
+    title: 'Nitrate and phosphate from feed',
+    topic: 'nutrients from feed',
+    inputs: {
+      feed: num('Feed', 'g/day', 0, 1e8, 6),
+      protein: fraction('Protein', 0.45),
+      phosphorus: fraction('Phosphorus', 0.011),
+      dissolved: num('Of the phosphorus that reaches the water dissolved', '%', 0, 100, 60, { usual: 60 }),
+    },
+    outputs: { NO3: out('Nitrate', 'mg/day NO3', 0), PO4: out('Phosphate', 'mg/day PO4', 1) },
+    formula: 'feed × protein × 0.092 as N, all nitrified; feed × P × dissolved share as PO₄',
+    source: `${TE}; phosphorus in dry feeds about 1 %, six tenths of it dissolved: value from memory`,
+    cautions: ['Frozen food is four fifths water: enter its dry weight.'],
+    words: ['food', 'nutrient'],
+    run: (v) => ({
+      NO3: (v.feed * 1000 * v.protein * 0.092 * molarMass.NO3) / molarMass.N,
+      PO4: (v.feed * 1000 * v.phosphorus * (v.dissolved / 100) * molarMass.PO4) / molarMass.P,
+    }),
+  }),
 ];

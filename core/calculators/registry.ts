@@ -3,6 +3,7 @@ import { lifetimeCalculators } from './lifetimes.ts';
 import { heatCalculators } from './heat.ts';
 import { makeUpCalculators } from './makeUp.ts';
 import { hydraulicCalculators } from './hydraulics.ts';
+import { hoseCalculators } from './hoses.ts';
 import { filterCalculators } from './filters.ts';
 import { uvCalculators } from './uv.ts';
 import { reactorCalculators } from './reactors.ts';
@@ -31,6 +32,7 @@ export const calculators: readonly Calculator[] = [
   ...uvCalculators,
   ...filterCalculators,
   ...hydraulicCalculators,
+  ...hoseCalculators,
   ...makeUpCalculators,
   ...heatCalculators,
   ...lifetimeCalculators,

@@ -150,6 +150,32 @@ export const vesselCalculators = [
     },
   }),
   calculator({
+    id: 'change-marks',
+    subject: 'vessels',
+    title: 'Marks for 5, 10 and 20 %',
+    topic: 'marks on the glass',
+    inputs: {
+      surface: num('Surface of the vessel', 'm2', 0.001, 1e5, 1.32),
+      free: num('Of it water, not rock', '%', 5, 100, 100, { usual: 100 }),
+      volume: num('True water of the system', 'L', 0.1, 1e9, 553, { quantity: 'volume' }),
+    },
+    outputs: {
+      per_cm: out('A centimetre holds', 'L', 2),
+      mark5: out('5 % lies below the water line by', 'cm', 1),
+      mark10: out('10 % lies below it by', 'cm', 1),
+      mark20: out('20 % lies below it by', 'cm', 1),
+    },
+    formula: 'share × true water ÷ (surface × free share × 1 cm)',
+    source: GEOMETRY,
+    cautions: ['Heater, pumps and intakes above a mark must be off before the level passes them.'],
+    words: ['level', 'water change'],
+    run: (v) => {
+      const perCm = (v.surface * v.free) / 10;
+      const mark = (share: number) => (share * v.volume) / perCm;
+      return { per_cm: perCm, mark5: mark(0.05), mark10: mark(0.1), mark20: mark(0.2) };
+    },
+  }),
+  calculator({
     id: 'sump-headroom',
     main: 'spare',
     subject: 'vessels',

@@ -15,6 +15,7 @@ export const foam: readonly EquipmentKind[] = [
         id: 'air-intake',
         action: 'clear the air intake',
         work: 'clean',
+        guards: 'skimmer',
         rules: [
           { kind: 'wear', range: weeks(2, 6) },
           { kind: 'condition', measure: 'air-draw', limit: 80, against: 'share-of-clean' },
@@ -35,6 +36,7 @@ export const foam: readonly EquipmentKind[] = [
         id: 'body-soak',
         action: 'soak the body and pump',
         work: 'clean',
+        guards: 'skimmer',
         rules: [{ kind: 'wear', range: months(2, 3) }],
         driver: 'scale and film',
         foundScale: 'wear',

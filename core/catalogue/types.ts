@@ -21,6 +21,9 @@ export const pathPlaces = [
   'make-up',
 ] as const;
 export type PathPlace = (typeof pathPlaces)[number];
+/** Sources of nutrients that the lateness of a job opens; what takes nutrients out says so by `takesOut`. */
+export const guardedSources = ['detritus', 'skimmer', 'product-water'] as const;
+export type GuardedSource = (typeof guardedSources)[number];
 /** What kind of work a job is: an open list, used to filter. */
 export type WorkKind =
   | 'clean'
@@ -75,6 +78,8 @@ export interface JobDefinition {
   tests?: ParameterId;
   /** What doing it takes out of the water, or lets its part take out again: a charge that binds, a harvest. */
   takesOut?: readonly ParameterId[];
+  /** Which source of nutrients its lateness opens: dirt left lying, a skimmer gone weak, a membrane let through. */
+  guards?: GuardedSource;
   /** What doing it means for other jobs: a new charge, a replaced part, dirt stirred up. */
   announces?: readonly EventKind[];
   /** What else on this water shortened the usual range ("pellets"). */

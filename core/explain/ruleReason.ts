@@ -78,9 +78,9 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const evidence = trend.from === 'readings' ? count(trend.readings, 'reading') : 'earlier cycles';
     return `${name} ${worse} ${rate} by ${evidence} and was ${was}; its limit is ${showMeasure(measure, limit)}${base}.`;
   },
-  depletion: ({ store, left, unusable, perDay, measured }) => {
+  depletion: ({ store, left, unusable, perDay, by }) => {
     const rest = unusable > 0 ? `, ${showMeasure(store, unusable)} of it out of reach` : '';
-    return `About ${showMeasure(store, Math.max(0, left))} left${rest}; ${showMeasure(store, perDay, 1)} a day ${measured ? 'by what was read' : 'as declared'}.`;
+    return `About ${showMeasure(store, Math.max(0, left))} left${rest}; ${showMeasure(store, perDay, 1)} a day ${rateWord[by]}.`;
   },
   season: ({ recurrence, day }, { today, style }) =>
     `${recurrenceWord(recurrence)}: next ${dayWord(day, today, style)}.`,
@@ -92,6 +92,8 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     return `Each ${ordinal(n)} time of “${action}”; ${count(doneSince, 'time')} so far.`;
   },
 };
+
+const rateWord = { readings: 'by what was read', balance: 'by what has passed', declared: 'as declared' };
 
 /** One rule's reason as a sentence. */
 export function sayReason(reason: RuleReason, context: ReasonContext): string {

@@ -72,7 +72,8 @@ export type RuleReason =
       left: number;
       unusable: number;
       perDay: number;
-      measured: boolean;
+      /** Where its rate comes from: read, worked out from what passed, or said by a person. */
+      by: 'readings' | 'balance' | 'declared';
     }
   | { kind: 'season'; recurrence: string; day: Day }
   | { kind: 'after-event'; event: EventKind; at: Instant; days: number; note: string };

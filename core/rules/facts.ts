@@ -37,6 +37,8 @@ export interface StoreFigures {
   capacity: number | null;
   unusable: number | null;
   usePerDay: number | null;
+  /** What is left now where that is worked out from what has passed, not read; it comes before readings. */
+  leftNow?: number | null;
 }
 export const noStoreFigures: StoreFigures = { capacity: null, unusable: null, usePerDay: null };
 export interface WaterReading {

@@ -68,6 +68,42 @@ export const measures = {
     repeatability: 0.5,
     decimals: 0,
   },
+  'tds-in': {
+    name: 'TDS of the feed',
+    quantity: 'dissolved-solids',
+    worse: 'rises',
+    repeatability: 3,
+    decimals: 0,
+  },
+  'tds-membrane': {
+    name: 'TDS after the membrane',
+    quantity: 'dissolved-solids',
+    worse: 'rises',
+    repeatability: 0.5,
+    decimals: 1,
+  },
+  'feed-pressure': {
+    name: 'Pressure at the membrane',
+    quantity: 'pressure',
+    worse: 'falls',
+    repeatability: 8,
+    decimals: 0,
+  },
+  'waste-flow': { name: 'Waste flow', quantity: 'flow', worse: 'rises', repeatability: 1, decimals: 1 },
+  chlorine: {
+    name: 'Chlorine after the carbon',
+    quantity: 'concentration',
+    worse: 'rises',
+    repeatability: 0.03,
+    decimals: 2,
+  },
+  'feed-temperature': {
+    name: 'Temperature of the feed',
+    quantity: 'temperature',
+    worse: 'falls',
+    repeatability: 0.3,
+    decimals: 1,
+  },
   'probe-slope': { name: 'Probe slope', quantity: 'share', worse: 'falls', repeatability: 1, decimals: 0 },
   'reference-error': {
     name: 'Error, share of the tolerance',
@@ -78,6 +114,7 @@ export const measures = {
   },
   'column-left': { name: 'Media column', quantity: 'share', worse: 'falls', repeatability: 4, decimals: 0 },
   'litres-left': { name: 'Water left', quantity: 'volume', worse: 'falls', repeatability: 0.5, decimals: 0 },
+  'resin-left': { name: 'Resin left', quantity: 'share', worse: 'falls', repeatability: 8, decimals: 0 },
   'metres-left': { name: 'Roll left', quantity: 'length', worse: 'falls', repeatability: 20, decimals: 0 },
 } as const satisfies Record<string, Measure>;
 export type MeasureId = keyof typeof measures;
@@ -93,5 +130,9 @@ export const counterIds = (Object.keys(measures) as MeasureId[]).filter(isCounte
 export const measureIds = Object.keys(measures) as [MeasureId, ...MeasureId[]];
 
 /** Measures that say how much of a store is left. */
-export const storeMeasureIds = ['litres-left', 'metres-left'] as const satisfies readonly MeasureId[];
+export const storeMeasureIds = [
+  'litres-left',
+  'metres-left',
+  'resin-left',
+] as const satisfies readonly MeasureId[];
 export type StoreMeasureId = (typeof storeMeasureIds)[number];

@@ -1,17 +1,15 @@
 import { stringify } from 'csv-stringify/sync';
 import { Router } from 'express';
 import * as v from 'valibot';
-import { definitionsOf } from '../../contract/facts/definition.ts';
 import { zoneOfSystem } from '../../contract/facts/places.ts';
-import { RecordIndex } from '../../contract/facts/recordIndex.ts';
 import { instantOfWhen } from '../../contract/facts/when.ts';
 import { testSheet } from '../../contract/water/testSheet.ts';
 import { thinned, type Read } from '../../contract/water/series.ts';
 import type { Evidence } from '../../contract/water/testedWater.ts';
 import { waterAnswer } from '../../contract/water/waterAnswer.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
-import type { Store } from '../../store/store.ts';
 import { HttpProblem } from '../errorBorder.ts';
+import type { EvidenceDesk } from '../evidenceDesk.ts';
 
 const id = v.pipe(v.string('Say which system.'), v.uuid('Say which system.'));
 const OfSystem = v.object({ system: id });
@@ -31,28 +29,21 @@ const Series = v.object({
 });
 
 /** The water of a system judged; a parameter in time, thinned for drawing; the tests as a table to take away. */
-export function waterRoutes(store: Store, now: () => number): Router {
-  let known: { version: number; evidence: Evidence } | null = null;
-  const evidenceNow = async (systemId: string): Promise<Evidence> => {
-    const snapshot = await store.snapshot();
-    // an index of all records is made once for each state they are in
-    if (known?.version !== store.version)
-      known = {
-        version: store.version,
-        evidence: { snapshot, index: RecordIndex.of(snapshot), definitionOf: definitionsOf(snapshot) },
-      };
-    if (!snapshot.get('system', systemId))
+export function waterRoutes(evidence: EvidenceDesk, now: () => number): Router {
+  const evidenceOf = async (systemId: string): Promise<Evidence> => {
+    const known = await evidence.now();
+    if (!known.snapshot.get('system', systemId))
       throw new HttpProblem(404, 'Not found', 'There is no such system.');
-    return known.evidence;
+    return known;
   };
   return Router()
     .get('/water', async (req, res) => {
       const { system } = v.parse(OfSystem, req.query);
-      res.json(waterAnswer(await evidenceNow(system), system, now()));
+      res.json(waterAnswer(await evidenceOf(system), system, now()));
     })
     .get('/water/series', async (req, res) => {
       const { system, parameter, from, to, points } = v.parse(Series, req.query);
-      const { snapshot, index } = await evidenceNow(system);
+      const { snapshot, index } = await evidenceOf(system);
       const zone = zoneOfSystem(snapshot, system);
       const [begin, end] = [from ? Date.parse(from) : -Infinity, to ? Date.parse(to) : Infinity];
       const read = index
@@ -70,7 +61,7 @@ export function waterRoutes(store: Store, now: () => number): Router {
     })
     .get('/water/tests.csv', async (req, res) => {
       const { system } = v.parse(OfSystem, req.query);
-      const { snapshot, index } = await evidenceNow(system);
+      const { snapshot, index } = await evidenceOf(system);
       const name = snapshot.content('system', system)?.name ?? 'tests';
       res
         .type('text/csv')

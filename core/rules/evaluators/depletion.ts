@@ -13,14 +13,15 @@ const USE_SPREAD = 0.2;
  */
 export const depletion: Evaluate<'depletion'> = (rule, { facts, age, at }) => {
   const filledAt = age.last ? instantOf(age.last) : null;
-  const { capacity, unusable, usePerDay } = facts.store;
+  const { capacity, unusable, usePerDay, leftNow } = facts.store;
   const read = facts.unitReadings
     .filter((reading) => reading.measure === rule.store && (filledAt === null || reading.at > filledAt))
     .map((reading) => ({ days: (reading.at - at) / MS_PER_DAY, value: reading.value }));
   const full =
     capacity !== null && filledAt !== null ? [{ days: (filledAt - at) / MS_PER_DAY, value: capacity }] : [];
   const points = [...full, ...read];
-  const last = points.at(-1);
+  const balanced = leftNow !== undefined && leftNow !== null && read.length === 0;
+  const last = balanced ? { days: 0, value: leftNow } : points.at(-1);
   if (!last) return null;
   const measured = read.length > 0 ? -(robustTrend(points)?.slopePerDay ?? 0) : 0;
   const perDay = measured > 0 ? measured : usePerDay;
@@ -40,7 +41,7 @@ export const depletion: Evaluate<'depletion'> = (rule, { facts, age, at }) => {
       left: last.value + last.days * perDay,
       unusable: unusable ?? 0,
       perDay,
-      measured: measured > 0,
+      by: balanced ? 'balance' : measured > 0 ? 'readings' : 'declared',
     },
   };
 };

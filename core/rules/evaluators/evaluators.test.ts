@@ -215,12 +215,12 @@ describe('depletion', () => {
   ];
   test('as declared: 54 usable litres at 6 a day last nine days from filling', () => {
     const curve = evaluate(rule, context({ store, services: filled(4) }));
-    expect(curve?.reason).toMatchObject({ measured: false, perDay: 6, left: 36 });
+    expect(curve?.reason).toMatchObject({ by: 'declared', perDay: 6, left: 36 });
     expect(curve?.survives(5)).toBeCloseTo(0.5, 6);
   });
   test('read once: the measured rate replaces the declared one', () => {
     const curve = evaluate(rule, context({ store, services: filled(4), unitReadings: [litres(0, 20)] }));
-    expect(curve?.reason).toMatchObject({ measured: true, perDay: 10, left: 20 });
+    expect(curve?.reason).toMatchObject({ by: 'readings', perDay: 10, left: 20 });
     expect(curve?.survives(1.4)).toBeCloseTo(0.5, 6);
   });
   test('nothing known: silent; used up already: due', () => {

@@ -1,0 +1,57 @@
+import type { Worked } from '../../calculators/worked.ts';
+import type { ParameterId } from '../parameters.ts';
+
+/** What a person enters once about a unit; null: not said. */
+export interface UnitFigures {
+  /** Product at 25 °C and the rated pressure. */
+  ratedLph: number | null;
+  ratedKpa: number | null;
+  resinL: number | null;
+  resinEqPerL: number | null;
+  /** Litres of feed the carbon takes at 1 mg/L of chlorine. */
+  carbonRatedL: number | null;
+  /** Chlorine of the mains, mg/L. */
+  mainsChlorineMgL: number | null;
+}
+/** A value as it was last read. */
+export interface LastRead {
+  value: number;
+  daysAgo: number;
+}
+export type UnitMeasure =
+  | 'tds-in'
+  | 'tds-membrane'
+  | 'product-tds'
+  | 'rejection'
+  | 'flow'
+  | 'waste-flow'
+  | 'feed-pressure'
+  | 'feed-temperature'
+  | 'chlorine';
+
+export interface UnitFacts {
+  figures: UnitFigures;
+  read: Partial<Record<UnitMeasure, LastRead>>;
+  /** Product made a day; null: nobody knows. */
+  litresPerDay: number | null;
+  /** Since the resin was changed: product made, and TDS after the membrane on the mean; null: not known. */
+  resinPassed: { litres: number; meanTds: number } | null;
+  /** Tests of the product itself. */
+  tests: readonly { parameter: ParameterId; value: number; below: boolean; daysAgo: number }[];
+}
+
+export type CarbonVerdict = 'holds' | 'lets-through' | 'not-tested';
+export interface UnitState {
+  /** Product as a share of the rating at its temperature and pressure. */
+  ofRated: Worked | null;
+  /** Product now, L/h: as read, or as rated at the feed's temperature. */
+  productLph: { value: number; from: 'read' | 'rated' } | null;
+  /** Share of salts held back, %; read, or from two TDS readings. */
+  rejectionPercent: { value: number; from: 'read' | 'tds'; daysAgo: number } | null;
+  wastePerLitre: number | null;
+  /** What reaches the resin. */
+  tdsAfterMembrane: { value: number; from: 'read' | 'rejection'; daysAgo: number } | null;
+  resin: Worked | null;
+  carbon: CarbonVerdict;
+  carbonLife: Worked | null;
+}
