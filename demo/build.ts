@@ -33,7 +33,7 @@ const MINUTES_SCATTER = 0.25;
 const nextChanges: Readonly<Record<string, number>> = {
   'Staghorn trough': 98,
   'Jellyfish cylinder': 27,
-  'Quarantine tank': 28,
+  'Quarantine tank': 26,
 };
 
 /** The whole demo as writes, the same for the same day. */

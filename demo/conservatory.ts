@@ -67,15 +67,15 @@ export const conservatory: ScenarioSite = {
           kindId: 'top-off',
           name: 'Top-off from carboys',
           jobs: { refill: truth(7, 0.15, 0.95, 0.6), sensor: truth(30, 0.25, 0.95, 0.7) },
-          store: { job: 'refill', capacity: 95, unusable: 5, usePerDay: 7.5 },
+          store: { job: 'refill', capacity: 260, unusable: 10, usePerDay: 20 },
           readings: [
             {
               measure: 'litres-left',
-              clean: 95,
-              perDay: -7.2,
-              scatter: 1,
+              clean: 260,
+              perDay: -19,
+              scatter: 2,
               // it takes more than it did: a leak, a float, or dry winter air
-              faster: { daysBefore: 8, factor: 1.55 },
+              faster: { daysBefore: 8, factor: 1.6 },
               everyDays: 3,
               resetBy: 'top-off/refill',
             },

@@ -59,6 +59,18 @@ export const router = createBrowserRouter([
             element: later(() => import('./screens/water/KitsScreen.tsx'), 'KitsScreen'),
           },
           {
+            path: '/water/change',
+            element: later(() => import('./screens/water/change/ChangeScreen.tsx'), 'ChangeScreen'),
+          },
+          {
+            path: '/water/make-up',
+            element: later(() => import('./screens/water/make-up/MakeUpScreen.tsx'), 'MakeUpScreen'),
+          },
+          {
+            path: '/water/source',
+            element: later(() => import('./screens/water/source/SourceScreen.tsx'), 'SourceScreen'),
+          },
+          {
             path: '/water/import',
             element: later(() => import('./screens/import/ImportScreen.tsx'), 'ImportScreen'),
           },

@@ -1,4 +1,4 @@
-import { dayOf, MS_PER_DAY, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
+import { addDays, dayOf, MS_PER_DAY, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import type { PlanRow } from '../planRows.ts';
 import { makeUpDesk, VISIT_HOUR, type NextWater } from './makeUpDesk.ts';
 import type { Evidence } from './testedWater.ts';
@@ -19,8 +19,10 @@ export interface LeadStep {
   started: { recordId: string; at: Instant } | null;
 }
 const HOUR_MS = MS_PER_DAY / 24;
+/** Less than this is not worth a reminder, L. */
+const WORTH_L = 2;
 /** A step is shown from the day before it must begin. */
-const AHEAD_MS = MS_PER_DAY;
+const AHEAD_DAYS = 1;
 
 /**
  * Steps of the next visits that are to begin now or by tomorrow: water by what is asked for and what the unit makes an
@@ -58,7 +60,7 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
       const job = snapshot
         .all('job')
         .find(({ content }) => content.systemId === first?.systemId && content.kindId === 'water-change');
-      if (!first || !job || !next.batch || next.batch.litres < 1) continue;
+      if (!first || !job || !next.batch || next.batch.litres + next.batch.mixL < WORTH_L) continue;
       const what = 'make and mix the water';
       steps.push({
         jobId: job.id,
@@ -99,6 +101,10 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
       });
   }
   return steps
-    .filter((step) => step.startBy - AHEAD_MS <= now && step.forDay >= dayOf(now, step.zone))
+    .filter(
+      (step) =>
+        addDays(dayOf(step.startBy, step.zone), -AHEAD_DAYS) <= dayOf(now, step.zone) &&
+        step.forDay >= dayOf(now, step.zone),
+    )
     .sort((a, b) => a.startBy - b.startBy || a.jobId.localeCompare(b.jobId));
 }

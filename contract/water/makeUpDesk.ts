@@ -4,7 +4,7 @@ import { calculatorOf } from '../../core/calculators/registry.ts';
 import { dayOf, endOfDay, MS_PER_DAY, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { splitDemand, type SplitDemand } from '../../core/water/makeUp/demand.ts';
-import { nextBatch, type Batch } from '../../core/water/makeUp/nextBatch.ts';
+import { nextBatch, type Batch, type TwoWaters } from '../../core/water/makeUp/nextBatch.ts';
 import { unitState } from '../../core/water/makeUp/unitState.ts';
 import type { UnitFacts, UnitState } from '../../core/water/makeUp/types.ts';
 import { outOfUseNow, type OutOfUse } from '../facts/outOfUse.ts';
@@ -32,7 +32,8 @@ export interface NextWater {
   neededL: number;
   /** Water changes that are due, whose litres nobody said. */
   unknown: string[];
-  presentL: number | null;
+  /** What can be used of the stores; null: none was read. */
+  present: TwoWaters | null;
   batch: Batch | null;
 }
 export interface UnitDesk {
@@ -202,27 +203,39 @@ function nextWater(
     if (litres === null) unknown.push(name);
     else asked.push({ systemId, name, litres, from: 'usual' });
   }
-  const neededL = asked.reduce((sum, one) => sum + one.litres, 0);
   const fed = stores.filter(
     (store) => store.outOfUse === null && store.systemIds.some((id) => unit.content.systemIds.includes(id)),
   );
-  const presentL = fed.some((store) => store.presentL !== null)
-    ? fed.reduce((sum, store) => sum + Math.max(0, (store.presentL ?? 0) - store.unusableL), 0)
-    : null;
-  const salted = fed.some((store) => store.holds === 'salt');
   const visitAt = startOfDay(visit, zone) + VISIT_HOUR * HOUR_MS;
+  const needed = asked.reduce<TwoWaters>(
+    (sum, one) => {
+      const salt = one.litres * saltShare(snapshot.content('system', one.systemId)?.water);
+      return { salt: sum.salt + salt, fresh: sum.fresh + one.litres - salt };
+    },
+    { salt: 0, fresh: 0 },
+  );
+  const inStores = (holds: StoreFacts['holds']): number =>
+    fed
+      .filter((store) => store.holds === holds)
+      .reduce((sum, store) => sum + Math.max(0, (store.presentL ?? 0) - store.unusableL), 0);
+  const present = { salt: inStores('salt'), fresh: inStores('fresh') };
+  const salinity = fed.find((store) => store.holds === 'salt')?.values.salinity ?? SEA_PPT;
   return {
     visit,
     asked,
-    neededL,
+    neededL: needed.salt + needed.fresh,
     unknown,
-    presentL,
+    present: fed.some((store) => store.presentL !== null) ? present : null,
     batch:
-      neededL > 0 && state.productLph && state.productLph.value > 0
-        ? nextBatch(neededL, presentL ?? 0, state.productLph.value, state.wastePerLitre, visitAt, salted)
+      needed.salt + needed.fresh > 0 && state.productLph && state.productLph.value > 0
+        ? nextBatch(needed, present, state.productLph.value, state.wastePerLitre, visitAt, salinity)
         : null,
   };
 }
+const SEA_PPT = 35;
+/** Brackish water is about half of each. House default. */
+const saltShare = (water: RecordContent<'system'>['water'] | undefined): number =>
+  water === 'fresh' ? 0 : water === 'brackish' ? 0.5 : 1;
 
 const priceOf: Readonly<Record<string, 'sediment' | 'carbon' | 'membrane' | 'resin'>> = {
   'sediment-stage': 'sediment',

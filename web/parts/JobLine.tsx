@@ -1,5 +1,6 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import type { OutOfUse } from '../../contract/facts/outOfUse.ts';
 import type { PlanRow } from '../../contract/plan.ts';
 import type { DateStyle } from '../../core/explain/words.ts';
 import type { Day } from '../../core/time/day.ts';
@@ -22,6 +23,8 @@ export interface JobLineProps {
   children?: ReactNode;
   /** One line a job, the sentence only when it is chosen. */
   dense?: boolean;
+  /** What it needs and cannot have now. */
+  blocked?: OutOfUse | undefined;
 }
 
 /** One job: what, its strip, its date and the reason beside it. Chosen, it opens to its actions. */
@@ -140,6 +143,7 @@ function DeskLine(props: JobLineProps) {
           <DateWord row={row} style={style} />
         </div>
         {!(props.dense && !props.chosen) && <p className="reason">{row.sentence}</p>}
+        <Waits blocked={props.blocked} />
       </div>
     </>
   );
@@ -164,6 +168,7 @@ function PhoneLine(props: JobLineProps) {
         </div>
       )}
       <p className="reason">{row.sentence}</p>
+      <Waits blocked={props.blocked} />
     </>
   );
 }
@@ -185,5 +190,16 @@ export function OpenLink({ row }: { row: PlanRow }) {
     <Link className="btn2" to={`/components/${row.componentId}?job=${row.jobId}`}>
       Open
     </Link>
+  );
+}
+
+const outWords: Record<OutOfUse['kind'], string> = { leak: 'leaks', curing: 'cures', off: 'is off' };
+/** A date stands, yet it cannot be done: what it waits for. */
+function Waits({ blocked }: { blocked: OutOfUse | undefined }) {
+  if (!blocked) return null;
+  return (
+    <p className="reason late">
+      It waits: {blocked.name} {outWords[blocked.kind]}.
+    </p>
   );
 }

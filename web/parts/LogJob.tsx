@@ -12,6 +12,7 @@ import { ProblemNote } from './ProblemNote.tsx';
 import { PutOff } from './PutOff.tsx';
 import { typedReading } from './readings.ts';
 import { useFixedIds } from './useFixedIds.ts';
+import { VolumeField } from './VolumeField.tsx';
 
 type Mode = 'done' | 'looked' | 'put-off';
 
@@ -19,6 +20,7 @@ type Mode = 'done' | 'looked' | 'put-off';
 export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () => void; extra?: ReactNode }) {
   const [mode, setMode] = useState<Mode>('done');
   const [more, setMore] = useState<More | null>(null);
+  const [litres, setLitres] = useState<number | null>(null);
   const [found, setFound] = useState<Found | null>(null);
   const [error, setError] = useState<unknown>(null);
   const [ids, renew] = useFixedIds();
@@ -30,7 +32,7 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
     setError(null);
     try {
       await write(
-        writesFor(row, mode, grade, more ?? emptyMore(row, here.id), ids),
+        writesFor(row, mode, grade, more ?? { ...emptyMore(row, here.id), litres }, ids),
         saidFor(row, mode, grade),
       );
       renew();
@@ -67,7 +69,10 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
         </>
       ) : (
         !more && (
-          <div>
+          <div className="actions">
+            {row.work === 'change water' && (
+              <VolumeField label="Changed" litres={litres} onChange={setLitres} />
+            )}
             <Button variant="contained" disabled={pending} onClick={() => void send(null)}>
               Done today
             </Button>
@@ -91,7 +96,11 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
             Done, not graded
           </button>
         )}
-        <button type="button" className="btn2" onClick={() => setMore(more ? null : emptyMore(row, here.id))}>
+        <button
+          type="button"
+          className="btn2"
+          onClick={() => setMore(more ? null : { ...emptyMore(row, here.id), litres })}
+        >
           {more ? 'Less' : 'Another day, more to say'}
         </button>
         {graded && (
@@ -139,7 +148,14 @@ function writesFor(row: PlanRow, mode: Mode, found: Found | null, more: More, id
   );
   const service = creating(
     'service',
-    { ...common, found, shareDone: more.shareDone, minutes: more.minutes, supplies: more.supplies },
+    {
+      ...common,
+      found,
+      shareDone: more.shareDone,
+      minutes: more.minutes,
+      supplies: more.supplies,
+      ...(more.litres === null ? {} : { litres: more.litres }),
+    },
     ids,
   );
   return [...pictures, service, ...readings];

@@ -11,6 +11,7 @@ import { Choice } from './Choice.tsx';
 import { NumberField } from './NumberField.tsx';
 import { ProblemNote } from './ProblemNote.tsx';
 import { unitFor } from './units.ts';
+import { VolumeField } from './VolumeField.tsx';
 import { WhenField } from './WhenField.tsx';
 
 export interface More {
@@ -21,6 +22,8 @@ export interface More {
   supplies: RecordContent<'service'>['supplies'];
   note: string;
   pictures: { ids: NewIds; content: RecordContent<'picture'> }[];
+  /** Water that was changed, L. */
+  litres: number | null;
   readings: { channelId: string; ids: NewIds; value: number | null }[];
 }
 
@@ -33,6 +36,7 @@ export function emptyMore(row: PlanRow, whoId: string | null): More {
     supplies: [],
     note: '',
     pictures: [],
+    litres: null,
     readings: [],
   };
 }
@@ -122,6 +126,9 @@ export function LogMore({
               value={value.minutes}
               onChange={(minutes) => set({ minutes })}
             />
+            {row.work === 'change water' && (
+              <VolumeField label="Changed" litres={value.litres} onChange={(litres) => set({ litres })} />
+            )}
             {channels.map((channel) => {
               const quantity: QuantityId = channel.content.quantity;
               const shownUnit = unitFor(quantity, setting);

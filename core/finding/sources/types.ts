@@ -81,7 +81,8 @@ export type SourceReason =
   | { kind: 'tested'; value: number; below: boolean; daysAgo: number; nutrient: Nutrient }
   | { kind: 'not-tested' }
   | { kind: 'rejection'; percent: number }
-  | { kind: 'late' | 'in-time'; job: string; chance: number }
+  | { kind: 'late'; job: string; chance: number }
+  | { kind: 'in-time'; job: string; chance: number }
   | { kind: 'age-unknown'; job: string }
   | { kind: 'feed-changed'; from: number; to: number; daysAgo: number | null }
   | { kind: 'feed-same'; grams: number }

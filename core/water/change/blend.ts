@@ -1,4 +1,5 @@
 import { figure, worked, type Worked } from '../../calculators/worked.ts';
+import { LARGEST_CHANGE } from '../remedies/limits.ts';
 import type { ParameterId } from '../parameters.ts';
 import type { Asking, Refused, Store } from './types.ts';
 
@@ -14,8 +15,8 @@ export interface Blend {
   worked: Worked | null;
 }
 
-/** Water this little apart is taken as matched, ppt. House default. */
-const MATCHED_PPT = 0.3;
+/** Saltier water that shifts a system by no more than this is used as it is: instruments do not tell it, ppt. House default. */
+const UNTOLD_PPT = 0.3;
 const BLEND_AT_C = 25;
 const none = (refused: Refused): Blend => ({ parts: [], values: {}, refused, worked: null });
 
@@ -24,7 +25,10 @@ const none = (refused: Refused): Blend => ({ parts: [], values: {}, refused, wor
  * by blending the two to the salinity the system has; sea water from the salt store, thinned where it is saltier.
  * @source mass balance; EOS-80 density: Fofonoff and Millard 1983
  */
-export function blendFor({ water, tests }: Pick<Asking, 'water' | 'tests'>, stores: readonly Store[]): Blend {
+export function blendFor(
+  { water, tests, litres, wantedL }: Pick<Asking, 'water' | 'tests' | 'litres' | 'wantedL'>,
+  stores: readonly Store[],
+): Blend {
   const of = (holds: Store['holds']): Store | undefined =>
     // the fullest, where there are several
     stores.filter((one) => one.holds === holds).sort((a, b) => usable(b) - usable(a))[0];
@@ -33,7 +37,9 @@ export function blendFor({ water, tests }: Pick<Asking, 'water' | 'tests'>, stor
   if (!salt) return none('no-salt-store');
   const wanted = tests.salinity?.value;
   const held = salt.values.salinity;
-  if (wanted === undefined || held === undefined || held - wanted <= MATCHED_PPT) return whole(salt);
+  if (wanted === undefined || held === undefined) return whole(salt);
+  const share = Math.min(LARGEST_CHANGE, wantedL / litres);
+  if ((held - wanted) * share <= UNTOLD_PPT) return whole(salt);
   if (!fresh) return water === 'brackish' ? none('no-fresh-store') : whole(salt);
   const blend = worked('blend-to-salinity', {
     total: 100,

@@ -14,7 +14,7 @@ export interface Drawing {
 
 /** Below this much salt or warmth nothing is prepared: instruments do not tell it. House default. */
 const WORTH_PPT = 0.3;
-const WORTH_C = 0.3;
+const WORTH_C = 0.5;
 
 /**
  * The salinity and temperature that fit those who draw on a store: their mean, by the litres they ask for. Salt is only

@@ -4,36 +4,47 @@ import { MS_PER_DAY, type Instant } from '../../time/day.ts';
 /** Until salt water is clear and steady. House default: overnight. */
 export const MIXING_HOURS = 12;
 const MS_PER_HOUR = MS_PER_DAY / 24;
+const MIX_AT_C = 25;
 
+/** Litres of the two waters: asked for, or in the stores. */
+export interface TwoWaters {
+  salt: number;
+  fresh: number;
+}
 export interface Batch {
-  /** What is still to be made; 0: there is enough. */
+  /** Product still to be made, and salt water still to be mixed; 0: there is enough. */
   litres: number;
+  mixL: number;
+  /** Dry salt for what is mixed. */
+  saltKg: number;
   hours: number;
   wasteL: number | null;
   mixingHours: number;
   /** When to start so that it is ready. */
   startBy: Instant;
-  worked: Worked | null;
+  worked: Worked[];
 }
 
 /**
- * The water for a visit: what is missing, how long it takes to make and to mix, and when to begin.
+ * The water for a visit: what is missing of each, how long it takes to make and to mix, and when to begin. Product in
+ * hand is mixed before more is made.
  * @param productLph as it runs now
- * @param salted the water is mixed with salt after it is made
+ * @param wastePerLitre L for a litre of product; null: not known
+ * @param salinityPpt of the mix
  */
 export function nextBatch(
-  neededL: number,
-  presentL: number,
+  needed: TwoWaters,
+  present: TwoWaters,
   productLph: number,
   wastePerLitre: number | null,
   visitAt: Instant,
-  salted: boolean,
+  salinityPpt: number,
 ): Batch {
-  const litres = Math.max(0, neededL - presentL);
-  const mixingHours = salted && litres > 0 ? MIXING_HOURS : 0;
-  if (litres === 0) return { litres, hours: 0, wasteL: 0, mixingHours, startBy: visitAt, worked: null };
-  const batch =
-    wastePerLitre === null
+  const mixL = Math.max(0, needed.salt - present.salt);
+  const litres = Math.max(0, mixL + needed.fresh - present.fresh);
+  const mixingHours = mixL > 0 ? MIXING_HOURS : 0;
+  const making =
+    wastePerLitre === null || litres === 0
       ? null
       : // the flow is as it runs: no correction for temperature beside it
         worked('make-up-hours', {
@@ -42,13 +53,16 @@ export function nextBatch(
           t: 25,
           recovery: 100 / (1 + Math.max(0.02, wastePerLitre)),
         });
+  const salting = mixL > 0 ? worked('salt-for-a-batch', { S: salinityPpt, t: MIX_AT_C, volume: mixL }) : null;
   const hours = litres / productLph;
   return {
     litres,
+    mixL,
+    saltKg: salting ? figure(salting, 'salt_dry') : 0,
     hours,
-    wasteL: batch ? figure(batch, 'waste') : null,
+    wasteL: making ? figure(making, 'waste') : litres === 0 ? 0 : null,
     mixingHours,
     startBy: visitAt - (hours + mixingHours) * MS_PER_HOUR,
-    worked: batch,
+    worked: [making, salting].filter((one) => one !== null),
   };
 }

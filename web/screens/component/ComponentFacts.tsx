@@ -3,8 +3,11 @@ import TextField from '@mui/material/TextField';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { Controller, useForm } from 'react-hook-form';
 import { recordSchemas, type RecordContent, type Stored } from '../../../contract/records.ts';
+import { findKind } from '../../../core/catalogue/index.ts';
+import { ownKindsOf } from '../../../contract/facts/definition.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { revising } from '../../api/writing.tsx';
+import { HoldsFields } from './HoldsFields.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
@@ -33,6 +36,10 @@ export function ComponentFacts({
     if (!sent) return;
     onDone();
   });
+  // drums, containers, basins: what stands where water comes in
+  const keepsWater =
+    Boolean(component.content.holds) ||
+    findKind(component.content.kindId, ownKindsOf(snapshot))?.place === 'make-up';
   const systems = snapshot
     .all('system')
     .filter((system) => system.content.siteId === component.content.siteId);
@@ -76,6 +83,23 @@ export function ComponentFacts({
         helperText="where it lies, or what it says"
       />
       <TextField label="Note" multiline {...form.register('facts.note')} />
+      {keepsWater && (
+        <Controller
+          control={form.control}
+          name="holds"
+          render={({ field }) => (
+            <div>
+              <HoldsFields value={field.value} onChange={field.onChange} />
+              {form.formState.errors.holds && (
+                <p className="late">
+                  {form.formState.errors.holds.capacityL?.message ??
+                    form.formState.errors.holds.unusableL?.message}
+                </p>
+              )}
+            </div>
+          )}
+        />
+      )}
       {systems.length > 1 && (
         <Controller
           control={form.control}

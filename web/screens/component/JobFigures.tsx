@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
-import { noStoreFigures, type StoreFigures } from '../../../core/rules/facts.ts';
+import { noStoreFigures } from '../../../core/rules/facts.ts';
 import { measures, type StoreMeasureId } from '../../../core/rules/measures.ts';
 import type { Consequence, JobDefinition } from '../../../core/catalogue/types.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
@@ -36,8 +36,9 @@ export function JobFigures({
   const [hi, setHi] = useState<number | null>(range?.hi ?? null);
   const [minutes, setMinutes] = useState<number | null>(inForce.minutes);
   const [consequence, setConsequence] = useState<Consequence>(inForce.consequence);
-  const storeRule = inForce.rules.find((rule) => rule.kind === 'depletion');
-  const [store, setStore] = useState<StoreFigures>(job.content.store ?? noStoreFigures);
+  // what is left of a resin is worked out on the make-up desk: nothing to enter here
+  const storeRule = inForce.rules.find((rule) => rule.kind === 'depletion' && rule.store !== 'resin-left');
+  const [store, setStore] = useState<JobStore>(job.content.store ?? noStoreFigures);
   const [base] = useBase(job);
   const { send: sendWrites, pending, error } = useSend(onDone);
   const unit = first?.kind === 'usage' ? 'h' : 'days';
@@ -92,7 +93,9 @@ export function JobFigures({
           help={`catalogue: ${catalogue.minutes} min`}
         />
       </div>
-      {storeRule && <StoreFields store={storeRule.store} value={store} onChange={setStore} />}
+      {storeRule?.kind === 'depletion' && (
+        <StoreFields store={storeRule.store} value={store} onChange={setStore} />
+      )}
       <Choice
         label="If it is late"
         value={consequence}
@@ -121,6 +124,7 @@ export function JobFigures({
   );
 }
 
+type JobStore = NonNullable<RecordContent<'job'>['store']>;
 /** What the store holds, what of it is out of reach, what a day takes. */
 function StoreFields({
   store,
@@ -128,13 +132,13 @@ function StoreFields({
   onChange,
 }: {
   store: StoreMeasureId;
-  value: StoreFigures;
-  onChange: (value: StoreFigures) => void;
+  value: JobStore;
+  onChange: (value: JobStore) => void;
 }) {
   const setting = useSetting();
   const { quantity } = measures[store];
   const unit = quantity === 'length' ? 'm' : unitFor(quantity, setting);
-  const field = (key: keyof StoreFigures, label: string, help?: string) => (
+  const field = (key: keyof JobStore, label: string, help?: string) => (
     <NumberField
       label={label}
       unit={key === 'usePerDay' ? `${unit} a day` : unit}

@@ -11,6 +11,7 @@ import { creating, deleting, revising } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { vesselsOf } from '../../../contract/facts/litres.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
+import { VolumeField } from '../../parts/VolumeField.tsx';
 import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { waterWords } from '../first-run/WaterStep.tsx';
@@ -180,6 +181,33 @@ function EditVessel({ vessel }: { vessel: Stored<'vessel'> }) {
           unit="%"
           value={content.displacementShare * 100}
           onChange={(value) => setContent({ ...content, displacementShare: (value ?? 0) / 100 })}
+        />
+        <NumberField
+          label="Surface free of rock"
+          unit="%"
+          value={content.freeShare == null ? null : content.freeShare * 100}
+          onChange={(value) => setContent({ ...content, freeShare: value === null ? null : value / 100 })}
+        />
+        <NumberField
+          label="Falls when pumps stop"
+          unit={unit}
+          value={content.runsBackCm == null ? null : fromStored('length', content.runsBackCm, unit)}
+          onChange={(value) =>
+            setContent({ ...content, runsBackCm: value === null ? null : toStored('length', value, unit) })
+          }
+        />
+        <NumberField
+          label="Water line to the rim"
+          unit={unit}
+          value={content.headroomCm == null ? null : fromStored('length', content.headroomCm, unit)}
+          onChange={(value) =>
+            setContent({ ...content, headroomCm: value === null ? null : toStored('length', value, unit) })
+          }
+        />
+        <VolumeField
+          label="Pipes that run down into it"
+          litres={content.pipesL ?? null}
+          onChange={(pipesL) => setContent({ ...content, pipesL })}
         />
       </div>
       <ProblemNote error={error} />

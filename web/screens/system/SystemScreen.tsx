@@ -17,6 +17,7 @@ import { Vessel } from '../../parts/Vessel.tsx';
 import { waterWords } from '../first-run/WaterStep.tsx';
 import { EditSystem } from './EditSystem.tsx';
 import { Feed } from './Feed.tsx';
+import { Levels } from './Levels.tsx';
 import { stopsOf } from './path.ts';
 import { WaterPath } from './WaterPath.tsx';
 
@@ -131,6 +132,7 @@ export function SystemScreen() {
             </div>
           )}
         </section>
+        <Levels systemId={systemId} />
         <section>
           <h3>Feed</h3>
           <Feed systemId={systemId} zone={zone} />

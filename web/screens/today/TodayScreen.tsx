@@ -14,11 +14,13 @@ import { LogJob } from '../../parts/LogJob.tsx';
 import { ProveRunning } from '../../parts/ProveRunning.tsx';
 import { Search } from '../../parts/Search.tsx';
 import { Pick } from '../../parts/Pick.tsx';
+import { useBlocked } from '../../parts/useBlocked.ts';
 import { usePhone } from '../../parts/usePhone.ts';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { reaches, type Scale } from '../../strip/geometry.ts';
 import { groupsOf, jobsAndMinutes, type Group, type GroupId } from './groups.ts';
 import { useFilters } from './useFilters.ts';
+import { Leads } from './Leads.tsx';
 import { WaterAlarm } from './WaterAlarm.tsx';
 import { WaterFoot } from './WaterFoot.tsx';
 
@@ -41,6 +43,7 @@ export function TodayScreen() {
       },
       { replace: true },
     );
+  const blocked = useBlocked();
   const filters = useFilters(plan.jobs, snapshot);
   const zone = snapshot.all('site')[0]?.content.timeZone ?? homeZone;
   const today = plan.jobs[0]?.today ?? dayOf(now, zone);
@@ -58,6 +61,20 @@ export function TodayScreen() {
   useHotkeys('k', () => choose(neighbour(groups, chosen, -1)), { preventDefault: true }, [groups, chosen]);
 
   if (snapshot.all('system').length === 0) return <NothingYet />;
+  const groupLines = (group: Group) => (
+    <GroupOfJobs
+      key={`${group.id} ${group.place?.siteId ?? ''}`}
+      group={group}
+      scale={scale}
+      chosen={chosen}
+      onChoose={choose}
+      phone={phone}
+      nextVisit={nextVisitWord(group.rows, dateFormat)}
+      few={filters.rows.length <= FEW_JOBS}
+      startsOpen={opensFirst(group, groups, today)}
+      blocked={blocked}
+    />
+  );
   return (
     <main className="page">
       <header className="head">
@@ -93,19 +110,11 @@ export function TodayScreen() {
           </div>
           <span />
         </li>
-        {groups.map((group) => (
-          <GroupOfJobs
-            key={`${group.id} ${group.place?.siteId ?? ''}`}
-            group={group}
-            scale={scale}
-            chosen={chosen}
-            onChoose={choose}
-            phone={phone}
-            nextVisit={nextVisitWord(group.rows, dateFormat)}
-            few={filters.rows.length <= FEW_JOBS}
-            startsOpen={opensFirst(group, groups, today)}
-          />
-        ))}
+        {groups.filter((group) => group.id === 'left-off').map(groupLines)}
+        <li className="whole">
+          <Leads />
+        </li>
+        {groups.filter((group) => group.id !== 'left-off').map(groupLines)}
       </ol>
       {groups.every((group) => group.rows.length === 0 || group.id === 'far' || group.id === 'resting') && (
         <NothingDue rows={filters.rows} />
@@ -157,9 +166,21 @@ interface GroupProps {
   few: boolean;
   /** Folded at first: what is not for now, and the visits of other places on other days. */
   startsOpen: boolean;
+  /** Jobs that wait for something out of use. */
+  blocked: ReturnType<typeof useBlocked>;
 }
 
-function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few, startsOpen }: GroupProps) {
+function GroupOfJobs({
+  group,
+  scale,
+  chosen,
+  onChoose,
+  phone,
+  nextVisit,
+  few,
+  startsOpen,
+  blocked,
+}: GroupProps) {
   const { dateFormat } = useSetting();
   const [open, setOpen] = useState(few || startsOpen);
   if (group.rows.length === 0) return null;
@@ -220,6 +241,7 @@ function GroupOfJobs({ group, scale, chosen, onChoose, phone, nextVisit, few, st
             phone={phone}
             place={row.systemName === row.thing ? null : row.systemName}
             chosen={chosen === row.jobId}
+            blocked={blocked.get(row.jobId)}
             onChoose={() => onChoose(row.jobId)}
           >
             {row.state === 'left-off' && row.componentId ? (

@@ -15,6 +15,7 @@ import { unitFor } from '../../parts/units.ts';
 import { WaterMark } from '../../strip/waterMarks.tsx';
 import { unitAfter, showDifference, showValue, type Column } from './tests.ts';
 
+const isNutrient = (parameter: ParameterId): boolean => parameter === 'nitrate' || parameter === 'phosphate';
 /** Most pressing first; the rest in the order of the sheet. */
 const RANK: Record<ParameterVerdict['verdict'], number> = {
   above: 0,
@@ -66,6 +67,7 @@ export function Verdicts({
       {spoken.map((one) => (
         <OneVerdict
           key={one.parameter}
+          systemId={systemId}
           one={one}
           style={style}
           today={today}
@@ -85,7 +87,8 @@ export function Verdicts({
       <p className="soft small">
         Steps a day and 30 % a change are common practice, with no published source. What livestock needs,
         local codes and a vet’s word come first.{' '}
-        <Link to={`/water/kits?system=${systemId}`}>Kits, solutions and doses</Link>
+        <Link to={`/water/kits?system=${systemId}`}>Kits, solutions and doses</Link>,{' '}
+        <Link to={`/water/source?system=${systemId}`}>find a source</Link>
       </p>
     </aside>
   );
@@ -101,6 +104,7 @@ const wordWith =
   };
 
 function OneVerdict({
+  systemId,
   one,
   style,
   today,
@@ -114,6 +118,7 @@ function OneVerdict({
   remedies: readonly RemedyWords[];
   alarm: boolean;
   name: string;
+  systemId: string;
 }) {
   const [all, setAll] = useState(false);
   const [first, ...others] = remedies;
@@ -135,6 +140,16 @@ function OneVerdict({
       </div>
       {first && <div className="order">{first.order}</div>}
       {first && <RemedyText remedy={first} />}
+      {out && one.verdict === 'above' && isNutrient(one.parameter) && (
+        <p className="actions">
+          <Link className="howlink" to={`/water/change?system=${systemId}`}>
+            Plan the change
+          </Link>
+          <Link className="howlink" to={`/water/source?system=${systemId}&nutrient=${one.parameter}`}>
+            Where does it come from?
+          </Link>
+        </p>
+      )}
       {!first && one.doubtful && (
         <div className="order">
           {one.doubtful.doubt.kind === 'disagrees-with-kit'

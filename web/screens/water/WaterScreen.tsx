@@ -125,6 +125,12 @@ function SystemWater({
         >
           {programmeOpen ? 'Close the programme' : programme ? 'Programme and bands' : 'Choose a programme'}
         </button>
+        <Link className="btn2" to={`/water/change?system=${system.id}`}>
+          Plan a change
+        </Link>
+        <Link className="btn2" to={`/water/make-up?site=${system.content.siteId}`}>
+          Make-up
+        </Link>
         <Link className="btn2 hide-phone" to={`/water/import?system=${system.id}`}>
           Import
         </Link>

@@ -1,0 +1,28 @@
+import { useSuspenseQuery } from '@tanstack/react-query';
+import type { Nutrient } from '../../core/finding/sources/types.ts';
+import type { ChangeFacts } from '../../contract/water/changeFacts.ts';
+import type { LeadStep } from '../../contract/water/leads.ts';
+import type { MakeUpDesk } from '../../contract/water/makeUpDesk.ts';
+import type { SourceAnswer } from '../../contract/water/sourceFacts.ts';
+import { api } from './client.ts';
+
+// Fetched again whenever records change: their keys begin like the records'.
+
+export const useChangeFacts = (siteId: string): ChangeFacts =>
+  useSuspenseQuery({
+    queryKey: ['snapshot', 'change', siteId],
+    queryFn: () => api.get<ChangeFacts>(`/water/change?site=${siteId}`),
+  }).data;
+export const useMakeUp = (siteId: string): MakeUpDesk =>
+  useSuspenseQuery({
+    queryKey: ['snapshot', 'make-up', siteId],
+    queryFn: () => api.get<MakeUpDesk>(`/water/make-up?site=${siteId}`),
+  }).data;
+export const useSource = (systemId: string, nutrient: Nutrient): SourceAnswer =>
+  useSuspenseQuery({
+    queryKey: ['snapshot', 'source', systemId, nutrient],
+    queryFn: () => api.get<SourceAnswer>(`/water/source?system=${systemId}&nutrient=${nutrient}`),
+  }).data;
+/** Steps to begin ahead of the next visits. */
+export const useLeads = (): LeadStep[] =>
+  useSuspenseQuery({ queryKey: ['snapshot', 'leads'], queryFn: () => api.get<LeadStep[]>('/leads') }).data;

@@ -1,0 +1,71 @@
+import { Link, useSearchParams } from 'react-router';
+import { useSnapshot } from '../../../api/data.ts';
+import { useMakeUp } from '../../../api/waterWork.ts';
+import { Pick } from '../../../parts/Pick.tsx';
+import { StoresHere } from './StoresHere.tsx';
+import { TopOff } from './TopOff.tsx';
+import { Unit } from './Unit.tsx';
+import '../change/change.css';
+import '../source/source.css';
+import './make-up.css';
+
+/** Make-up water of a place: the units that make it, the stores that keep it, the top-offs that use it. */
+export function MakeUpScreen() {
+  const snapshot = useSnapshot();
+  const [params, setParams] = useSearchParams();
+  const sites = snapshot
+    .all('site')
+    .filter((site) => snapshot.all('system').some((system) => system.content.siteId === site.id));
+  const site = sites.find((one) => one.id === params.get('site')) ?? sites[0];
+  if (!site)
+    return (
+      <main className="page">
+        <header className="head">
+          <h1>Make-up water</h1>
+        </header>
+        <p className="datum">Describe a tank first: its make-up unit, drum and top-off will stand here.</p>
+      </main>
+    );
+  return (
+    <main className="page">
+      <header className="head">
+        <h1>Make-up water</h1>
+        {sites.length > 1 && (
+          <Pick
+            label={sites[0]?.content.name ?? ''}
+            value={site.id}
+            options={sites.map((one) => ({ value: one.id, label: one.content.name }))}
+            onChange={(id) => setParams(id ? { site: id } : {}, { replace: true })}
+          />
+        )}
+        <span className="grow" />
+        <Link className="btn2" to={`/water/change?site=${site.id}`}>
+          Plan a change
+        </Link>
+      </header>
+      <Desk key={site.id} siteId={site.id} />
+    </main>
+  );
+}
+
+function Desk({ siteId }: { siteId: string }) {
+  const desk = useMakeUp(siteId);
+  if (desk.units.length + desk.stores.length + desk.topOffs.length === 0)
+    return (
+      <p className="datum" style={{ paddingTop: 12 }}>
+        No make-up unit, store or top-off is described here. Add one as equipment: its litres, its hours and
+        when to begin the next water stand here then.
+      </p>
+    );
+  return (
+    <>
+      {desk.units.map((unit) => (
+        <Unit key={unit.componentId} unit={unit} desk={desk} />
+      ))}
+      {desk.stores.length > 0 && <StoresHere desk={desk} />}
+      {desk.topOffs.map((topOff) => (
+        <TopOff key={topOff.componentId} topOff={topOff} zone={desk.zone} today={desk.today} />
+      ))}
+    </>
+  );
+}

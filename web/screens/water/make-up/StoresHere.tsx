@@ -1,0 +1,64 @@
+import { Link } from 'react-router';
+import type { MakeUpDesk } from '../../../../contract/water/makeUpDesk.ts';
+import { parameterWord, type ParameterId } from '../../../../core/water/parameters.ts';
+import { usePlan, useSetting } from '../../../api/data.ts';
+import { Basin } from '../../../parts/Basin.tsx';
+import { relativeWord, writeDay } from '../../../parts/dates.ts';
+import { useAmounts } from '../../../parts/useAmounts.ts';
+import { OutOfUseNote } from './OutOfUseNote.tsx';
+import { useAgo } from './useAgo.ts';
+
+/** The drums and containers: what is in them, when they are to be cleaned. */
+export function StoresHere({ desk }: { desk: MakeUpDesk }) {
+  const amounts = useAmounts();
+  const ago = useAgo();
+  const plan = usePlan();
+  const { dateFormat } = useSetting();
+  return (
+    <section className="datum unit" aria-label="Stores">
+      <h2>Stores</h2>
+      <div className="storegrid">
+        {desk.stores.map((store) => {
+          const clean = plan.jobs.find((row) => row.componentId === store.id && row.work === 'clean');
+          const present = store.presentL ?? 0;
+          return (
+            <div key={store.id} className="storerow">
+              <Basin
+                capacityL={store.capacityL}
+                presentL={present}
+                drawnL={0}
+                unusableL={store.unusableL}
+                said={`${store.name}: ${store.presentL === null ? 'not read' : amounts.litres(present)}`}
+              />
+              <div className="storetext">
+                <Link to={`/components/${store.id}`}>{store.name}</Link>
+                <p>
+                  {store.presentL === null
+                    ? 'What is in it is not known: read its mark.'
+                    : `${amounts.litres(present)} of ${amounts.litres(store.capacityL)} ${store.holds} water, read ${ago(store.presentAt ?? 0)}.`}
+                </p>
+                {Object.keys(store.values).length > 0 && (
+                  <p className="soft">
+                    {(Object.entries(store.values) as [ParameterId, number][])
+                      .map(
+                        ([parameter, value]) =>
+                          `${parameterWord(parameter)} ${amounts.show(parameter, value)}`,
+                      )
+                      .join(', ')}
+                  </p>
+                )}
+                {store.outOfUse && <OutOfUseNote of={store.outOfUse} />}
+                {clean?.recommended && (
+                  <p className="soft">
+                    Clean it {writeDay(clean.recommended, clean.today, dateFormat)},{' '}
+                    {relativeWord(clean.recommended, clean.today)}.
+                  </p>
+                )}
+              </div>
+            </div>
+          );
+        })}
+      </div>
+    </section>
+  );
+}
