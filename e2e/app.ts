@@ -9,11 +9,16 @@ export class Server {
   readonly dataDir = mkdtempSync(join(tmpdir(), 'jondrel-e2e-'));
   address = '';
   private child: ChildProcess | null = null;
+  private readonly command: 'serve' | 'demo';
+
+  constructor(command: 'serve' | 'demo' = 'serve') {
+    this.command = command;
+  }
 
   async start(): Promise<void> {
     const child = spawn(
       process.execPath,
-      ['dist/cli/main.js', 'serve', '--data', this.dataDir, '--port', '0'],
+      ['dist/cli/main.js', this.command, '--data', this.dataDir, '--port', '0'],
       { stdio: ['ignore', 'ignore', 'pipe'] },
     );
     this.child = child;
@@ -40,13 +45,21 @@ export class Server {
   }
 }
 
-export const test = base.extend<{ server: Server }>({
+export const test = base.extend<{ server: Server; demo: Server }>({
   server: async ({}, use) => {
     const server = new Server();
     await server.start();
     await use(server);
     await server.stop();
     server.remove();
+  },
+  /** The demonstration data, made for the test. */
+  demo: async ({}, use) => {
+    const demo = new Server('demo');
+    await demo.start();
+    await use(demo);
+    await demo.stop();
+    demo.remove();
   },
 });
 export { expect };

@@ -33,6 +33,9 @@ const paths = ({ system, sock }: { system: string; sock: string }) => [
   `/water?system=${system}`,
   `/water/kits?system=${system}`,
   `/water/import?system=${system}`,
+  `/water/change?system=${system}`,
+  '/water/make-up',
+  `/water/source?system=${system}`,
   '/catalogue',
   '/plan',
   '/bench',
@@ -45,7 +48,7 @@ const lived = { services: [{ ago: 12 }, { ago: 5, found: 'right' }] };
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every screen is free of accessibility faults, ${scheme}`, async ({ page, server }) => {
-    // fifteen screens, each read whole
+    // eighteen screens, each read whole
     test.setTimeout(180_000);
     const seeded = await seedTank(server.address, lived);
     await page.emulateMedia({ colorScheme: scheme });

@@ -356,3 +356,32 @@ describe('water', () => {
     await problem(await post(`/imports/${uuid()}/take-back`, '{}'), 404);
   });
 });
+
+describe('water to work with', () => {
+  test('a place’s change facts and make-up, a system’s source, and the steps ahead', async () => {
+    const { ids, writes } = oneSock();
+    await send(work(...writes));
+    expect(await get(`/water/change?site=${ids.site}`)).toMatchObject({
+      systems: [{ id: ids.system, proposed: null, usualL: null }],
+      stores: [],
+    });
+    expect(await get(`/water/make-up?site=${ids.site}`)).toMatchObject({
+      units: [],
+      stores: [],
+      topOffs: [],
+    });
+    expect(await get(`/water/source?system=${ids.system}&nutrient=phosphate`)).toEqual({
+      kind: 'missing',
+      what: 'tests',
+    });
+    expect(await get('/leads')).toEqual([]);
+  });
+  test('what is not there is 404, what is not asked well 400 with a sentence', async () => {
+    await problem(await fetch(url(`/water/change?site=${uuid()}`)), 404);
+    await problem(await fetch(url(`/water/make-up?site=${uuid()}`)), 404);
+    await problem(await fetch(url(`/water/source?system=${uuid()}&nutrient=nitrate`)), 404);
+    expect((await problem(await fetch(url('/water/change')), 400)).detail).toContain('Say which place');
+    const gold = await problem(await fetch(url(`/water/source?system=${uuid()}&nutrient=gold`)), 400);
+    expect(gold.detail).toContain('nitrate or phosphate');
+  });
+});

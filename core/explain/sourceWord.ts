@@ -21,7 +21,7 @@ const say: Say = {
   'in-time': ({ job }) => `${job}: in time.`,
   'age-unknown': ({ job }) => `${job}: nobody knows when it was last done.`,
   'feed-changed': ({ from, to, daysAgo }) =>
-    `${formatNumber(to, 1)} g a day instead of ${formatNumber(from, 1)} g${daysAgo === null ? '' : `, since ${count(Math.round(daysAgo), 'day')}`}.`,
+    `${formatNumber(to, 1)} g a day instead of ${formatNumber(from, 1)} g${daysAgo === null ? '' : `, for ${count(Math.round(daysAgo), 'day')}`}.`,
   'feed-same': ({ grams }) => `${formatNumber(grams, 1)} g a day, as logged; no change.`,
   'feed-unknown': () => 'The feed is not logged. It is usually by far the largest source.',
   death: ({ daysAgo }) => `A death was logged ${ago(daysAgo)}.`,

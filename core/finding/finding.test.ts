@@ -128,7 +128,7 @@ describe('candidates', () => {
     ['a screen long overdue', 'harvest', { harvest: [{ name: 'Screen', chanceDue: 0.98, daysSince: 40 }] }],
     ['piles nobody siphoned', 'detritus', { detritus: [{ name: 'Floor', chanceDue: 0.98, daysSince: 120 }] }],
   ] as const)('%s: %s comes first', (_, id, sign) => {
-    expect(order({ ...simulateNothing('phosphate'), ...sign } as NutrientFacts)[0]).toBe(id);
+    expect(order({ ...simulateNothing('phosphate'), ...sign })[0]).toBe(id);
   });
   test('the ranking follows checks as they are logged', () => {
     const facts: NutrientFacts = { ...simulateNothing('phosphate'), airShare: 0.5 };

@@ -10,6 +10,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useJobDefinition } from '../../parts/useJobDefinition.ts';
+import { VolumeField } from '../../parts/VolumeField.tsx';
 import { WhenField } from '../../parts/WhenField.tsx';
 import type { LogEntry, LogRecord } from './entries.ts';
 import { useSend } from '../../parts/useSend.ts';
@@ -76,6 +77,13 @@ export function CorrectEntry({ entry, today, onDone }: { entry: LogEntry; today:
             value={Math.round(record.content.shareDone * 100)}
             onChange={(share) => set({ shareDone: (share ?? Number.NaN) / 100 })}
           />
+          {definition?.work === 'change water' && (
+            <VolumeField
+              label="Changed"
+              litres={record.content.litres ?? null}
+              onChange={(litres) => set({ litres })}
+            />
+          )}
         </div>
       )}
       {record.kind === 'skip' ? (

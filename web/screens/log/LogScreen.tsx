@@ -11,6 +11,7 @@ import { FoundBar } from '../../strip/marks.tsx';
 import { AddEvent } from './AddEvent.tsx';
 import { CorrectEntry } from './CorrectEntry.tsx';
 import { DeletedEntries } from './DeletedEntries.tsx';
+import { unitFor } from '../../parts/units.ts';
 import { logEntries, type LogEntry } from './entries.ts';
 
 const ROW = 40;
@@ -21,7 +22,8 @@ export function LogScreen() {
   const [params, setParams] = useSearchParams();
   const [open, setOpen] = useState<string | null>(null);
   const [showDeleted, setShowDeleted] = useState(false);
-  const all = useMemo(() => logEntries(snapshot), [snapshot]);
+  const volumeUnit = unitFor('volume', useSetting());
+  const all = useMemo(() => logEntries(snapshot, volumeUnit), [snapshot, volumeUnit]);
   const system = params.get('system') ?? '';
   const job = params.get('job') ?? '';
   const adding = params.get('add') !== null;

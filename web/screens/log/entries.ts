@@ -1,13 +1,16 @@
 import { dayOf, type Day } from '../../../core/time/day.ts';
 import { eventWords } from '../../../core/rules/eventKinds.ts';
 import { definitionsOf } from '../../../contract/facts/definition.ts';
-import { placeOfJob } from '../../../contract/facts/places.ts';
+import { placeOfJob, zoneOfSystem } from '../../../contract/facts/places.ts';
+import { checksOf } from '../../../contract/water/checks.ts';
+import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import { instantOfWhen } from '../../../contract/facts/when.ts';
 import type { Found } from '../../../core/wear/found.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 
-export type LogRecord = Stored<'service'> | Stored<'look'> | Stored<'skip'> | Stored<'event'>;
+export type LogRecord =
+  Stored<'service'> | Stored<'look'> | Stored<'skip'> | Stored<'event'> | Stored<'check'>;
 export interface LogEntry {
   record: LogRecord;
   at: number;
@@ -25,8 +28,8 @@ export interface LogEntry {
   note: string;
 }
 
-/** Everything that happened, newest first. */
-export function logEntries(snapshot: Snapshot): LogEntry[] {
+/** Everything that happened, newest first. @param volumeUnit in which this person reads litres */
+export function logEntries(snapshot: Snapshot, volumeUnit: string): LogEntry[] {
   const definitionOf = definitionsOf(snapshot);
   const jobs = new Map(
     snapshot.all('job').map((job) => {
@@ -46,6 +49,9 @@ export function logEntries(snapshot: Snapshot): LogEntry[] {
       const verb =
         record.kind === 'service'
           ? job.action +
+            (record.content.litres
+              ? `, ${formatQuantity('volume', record.content.litres, volumeUnit)}`
+              : '') +
             (record.content.shareDone < 1 ? `, ${Math.round(record.content.shareDone * 100)} % of it` : '')
           : record.kind === 'look'
             ? `looked (${job.action})`
@@ -100,5 +106,31 @@ export function logEntries(snapshot: Snapshot): LogEntry[] {
       },
     ];
   });
-  return [...ofJobs, ...ofEvents].sort((a, b) => b.at - a.at || b.record.id.localeCompare(a.record.id));
+  const ofChecks = snapshot.all('check').flatMap((record): LogEntry[] => {
+    const { systemId, finds, checkId, answerId, when, whoId, note } = record.content;
+    const zone = zoneOfSystem(snapshot, systemId);
+    const at = instantOfWhen(when, zone);
+    const check = checksOf(finds).find((one) => one.id === checkId);
+    const answer = check?.answers.find((one) => one.id === answerId);
+    if (at === null || !check || !answer) return [];
+    return [
+      {
+        record,
+        at,
+        zone,
+        day: dayOf(at, zone),
+        what: `Checked, ${finds === 'top-off' ? 'top-off' : `source of ${finds}`}: ${answer.label.toLowerCase()}`,
+        place: snapshot.content('system', systemId)?.name ?? '',
+        systemIds: [systemId],
+        jobId: null,
+        found: null,
+        graded: false,
+        who: who(whoId),
+        note: note || check.ask,
+      },
+    ];
+  });
+  return [...ofJobs, ...ofEvents, ...ofChecks].sort(
+    (a, b) => b.at - a.at || b.record.id.localeCompare(a.record.id),
+  );
 }
