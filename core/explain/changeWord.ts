@@ -2,6 +2,7 @@ import { formatNumber } from '../quantity/quantities.ts';
 import { figure } from '../calculators/worked.ts';
 import { parameterWord, type ParameterId } from '../water/parameters.ts';
 import type { Refused, StorePreparation, SystemChange } from '../water/change/types.ts';
+import { MIXING_HOURS } from '../water/makeUp/nextBatch.ts';
 import { count } from './words.ts';
 
 /** How a person reads amounts. */
@@ -66,7 +67,7 @@ export function storeOrders(store: StorePreparation, style: AmountStyle): string
   const orders: string[] = [];
   if (store.saltKg !== null && store.towardsPpt !== null)
     orders.push(
-      `Dissolve ${formatNumber(store.saltKg, 2)} kg of dry salt: to ${style.show('salinity', store.towardsPpt)}. A mix holds water: its label and the instrument decide.`,
+      `Dissolve ${formatNumber(store.saltKg, 2)} kg of dry salt: to ${style.show('salinity', store.towardsPpt)}. A mix holds water: its label and the instrument decide. Then ${MIXING_HOURS} h until it is clear and steady.`,
     );
   if (store.byC !== null && store.towardsC !== null)
     orders.push(

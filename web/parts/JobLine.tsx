@@ -25,6 +25,8 @@ export interface JobLineProps {
   dense?: boolean;
   /** What it needs and cannot have now. */
   blocked?: OutOfUse | undefined;
+  /** What else is known of it, under the reason. */
+  extra?: ReactNode;
 }
 
 /** One job: what, its strip, its date and the reason beside it. Chosen, it opens to its actions. */
@@ -144,6 +146,7 @@ function DeskLine(props: JobLineProps) {
         </div>
         {!(props.dense && !props.chosen) && <p className="reason">{row.sentence}</p>}
         <Waits blocked={props.blocked} />
+        {props.extra}
       </div>
     </>
   );
@@ -169,6 +172,7 @@ function PhoneLine(props: JobLineProps) {
       )}
       <p className="reason">{row.sentence}</p>
       <Waits blocked={props.blocked} />
+      {props.extra}
     </>
   );
 }

@@ -17,6 +17,7 @@ import { Vessel } from '../../parts/Vessel.tsx';
 import { waterWords } from '../first-run/WaterStep.tsx';
 import { EditSystem } from './EditSystem.tsx';
 import { Feed } from './Feed.tsx';
+import { Exchange } from './Exchange.tsx';
 import { Levels } from './Levels.tsx';
 import { stopsOf } from './path.ts';
 import { WaterPath } from './WaterPath.tsx';
@@ -133,6 +134,7 @@ export function SystemScreen() {
           )}
         </section>
         <Levels systemId={systemId} />
+        <Exchange systemId={systemId} />
         <section>
           <h3>Feed</h3>
           <Feed systemId={systemId} zone={zone} />

@@ -21,6 +21,7 @@ import { doneWrites } from './doneWrites.ts';
 import { Equipment } from './Equipment.tsx';
 import { Outcome } from './Outcome.tsx';
 import { Stores } from './Stores.tsx';
+import { storeReadings } from './storeReadings.ts';
 import { SystemRows } from './SystemRows.tsx';
 
 /** The planner: who gets how much of what, worked out while it is typed; kept for the visit, then logged from here. */
@@ -61,8 +62,9 @@ export function ChangePlanner({
     const write = kept
       ? revising(kept, { ...content, note: kept.content.note })
       : creating('change-plan', content, ids);
+    const at = new Date(clock()).toISOString();
     const { sent } = await send(
-      [write],
+      [...storeReadings(facts, draft, snapshot, at, here.id), write],
       `Changes for ${writeDay(draft.day, facts.today, dateFormat)} are planned.`,
     );
     if (!sent) return;

@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import type { Readable } from '../../../../contract/water/componentChannel.ts';
 import type { MakeUpDesk } from '../../../../contract/water/makeUpDesk.ts';
 import { parameterWord, type ParameterId } from '../../../../core/water/parameters.ts';
 import { usePlan, useSetting } from '../../../api/data.ts';
@@ -6,7 +7,23 @@ import { Basin } from '../../../parts/Basin.tsx';
 import { relativeWord, writeDay } from '../../../parts/dates.ts';
 import { useAmounts } from '../../../parts/useAmounts.ts';
 import { OutOfUseNote } from './OutOfUseNote.tsx';
+import { ReadButton } from './ReadButton.tsx';
 import { useAgo } from './useAgo.ts';
+
+const saltOffers: readonly Readable[] = [
+  { measure: 'litres-left' },
+  { parameter: 'salinity' },
+  { parameter: 'temperature' },
+  { parameter: 'magnesium' },
+  { parameter: 'phosphate' },
+  { parameter: 'nitrate' },
+];
+const freshOffers: readonly Readable[] = [
+  { measure: 'litres-left' },
+  { parameter: 'temperature' },
+  { parameter: 'phosphate' },
+  { parameter: 'nitrate' },
+];
 
 /** The drums and containers: what is in them, when they are to be cleaned. */
 export function StoresHere({ desk }: { desk: MakeUpDesk }) {
@@ -47,11 +64,17 @@ export function StoresHere({ desk }: { desk: MakeUpDesk }) {
                       .join(', ')}
                   </p>
                 )}
+                <ReadButton
+                  componentId={store.id}
+                  name={store.name}
+                  offers={store.holds === 'salt' ? saltOffers : freshOffers}
+                  labels={{ 'litres-left': 'In it now' }}
+                />
                 {store.outOfUse && <OutOfUseNote of={store.outOfUse} />}
                 {clean?.recommended && (
                   <p className="soft">
                     Clean it {writeDay(clean.recommended, clean.today, dateFormat)},{' '}
-                    {relativeWord(clean.recommended, clean.today)}.
+                    {relativeWord(clean.recommended, clean.today)}: {clean.sentence}
                   </p>
                 )}
               </div>

@@ -12,6 +12,7 @@ import { HowLink } from '../../../parts/HowLink.tsx';
 import { NumberField } from '../../../parts/NumberField.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
 import { Finder } from '../source/Finder.tsx';
+import { ReadButton } from './ReadButton.tsx';
 
 /** What evaporates, how long the reservoir lasts, and, where it takes more or less than usual, which checks tell why. */
 export function TopOff({ topOff, zone, today }: { topOff: TopOffDesk; zone: string; today: Day }) {
@@ -56,6 +57,12 @@ export function TopOff({ topOff, zone, today }: { topOff: TopOffDesk; zone: stri
               </>
             )}
           </p>
+          <ReadButton
+            componentId={topOff.componentId}
+            name={topOff.name}
+            offers={[{ measure: 'litres-left' }]}
+            labels={{ 'litres-left': 'Left in its reservoir' }}
+          />
           <UseLine topOff={topOff} />
           <Evaporation topOff={topOff} />
         </div>
@@ -171,6 +178,13 @@ function Evaporation({ topOff }: { topOff: TopOffDesk }) {
           </div>
           <p>
             By this air {amounts.litres(litresADay(by))} a day. <HowLink of={by}>How</HowLink>
+            {topOff.leftL !== null && litresADay(by) > 0 && (
+              <>
+                {' '}
+                What is left would last{' '}
+                {formatNumber(Math.max(0, topOff.leftL - topOff.unusableL) / litresADay(by), 1)} days.
+              </>
+            )}
           </p>
         </>
       ) : (

@@ -4,12 +4,20 @@ import { unitWords } from '../../../../core/explain/makeUpWord.ts';
 import { figure } from '../../../../core/calculators/worked.ts';
 import { formatNumber } from '../../../../core/quantity/quantities.ts';
 import type { MakeUpDesk, UnitDesk } from '../../../../contract/water/makeUpDesk.ts';
-import { usePlan, useSetting, useSnapshot } from '../../../api/data.ts';
-import { relativeWord, writeDay } from '../../../parts/dates.ts';
+import type { Readable } from '../../../../contract/water/componentChannel.ts';
+import { useNow, usePlan, useSetting, useSnapshot } from '../../../api/data.ts';
+import { clockIn } from '../../../parts/dates.ts';
 import { HowLink } from '../../../parts/HowLink.tsx';
+import { JobCautions } from '../../../parts/JobCautions.tsx';
+import { JobLine, OpenLink } from '../../../parts/JobLine.tsx';
+import { LogJob } from '../../../parts/LogJob.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
+import { usePhone } from '../../../parts/usePhone.ts';
+import { Axis, useScale } from '../../../strip/Axis.tsx';
+import { reaches } from '../../../strip/geometry.ts';
 import { NextWater } from './NextWater.tsx';
 import { OutOfUseNote } from './OutOfUseNote.tsx';
+import { ReadButton } from './ReadButton.tsx';
 import { UnitFiguresForm } from './UnitFiguresForm.tsx';
 import { useAgo } from './useAgo.ts';
 
@@ -42,8 +50,7 @@ export function Unit({ unit, desk }: { unit: UnitDesk; desk: MakeUpDesk }) {
       <div className="unitcols">
         <NextWater unit={unit} desk={desk} />
         <div>
-          <Stages unit={unit} words={words} />
-          <p className="rule unitline">
+          <p className="unitline">
             <b>Output</b> {words.output}
             {unit.state.ofRated && (
               <>
@@ -52,23 +59,77 @@ export function Unit({ unit, desk }: { unit: UnitDesk; desk: MakeUpDesk }) {
               </>
             )}
           </p>
+          <TdsLine unit={unit} />
           <p className="rule unitline">
             <b>The product itself</b> {words.product}
           </p>
           {unit.flushOpenSince !== null && <Flush unit={unit} />}
+          <ReadButton
+            componentId={unit.componentId}
+            name={unit.name}
+            offers={unitOffers}
+            labels={unitLabels}
+          />
         </div>
       </div>
+      <Stages unit={unit} desk={desk} words={words} />
       <Shared unit={unit} />
     </section>
   );
 }
 
-/** Sediment, carbon, membrane, resin: each with its litres, its date from the plan and what tells of it. */
-function Stages({ unit, words }: { unit: UnitDesk; words: ReturnType<typeof unitWords> }) {
+const unitOffers: readonly Readable[] = [
+  { measure: 'litres-through' },
+  { measure: 'flow' },
+  { measure: 'waste-flow' },
+  { measure: 'feed-temperature' },
+  { measure: 'feed-pressure' },
+  { measure: 'tds-in' },
+  { measure: 'tds-membrane' },
+  { measure: 'product-tds' },
+  { measure: 'chlorine' },
+  { parameter: 'phosphate' },
+  { parameter: 'nitrate' },
+  { parameter: 'silicate' },
+];
+const unitLabels = {
+  'litres-through': 'Its meter, litres made',
+  flow: 'Product flow',
+  phosphate: 'Phosphate in the product',
+  nitrate: 'Nitrate in the product',
+  silicate: 'Silicate in the product',
+};
+
+/** Before, behind the membrane, and the product. */
+function TdsLine({ unit }: { unit: UnitDesk }) {
+  const { read } = unit.facts;
+  const ppm = (value: number | undefined) =>
+    value === undefined ? 'not read' : `${formatNumber(value, 0)} ppm`;
+  const behind = unit.state.tdsAfterMembrane;
+  return (
+    <p className="rule unitline">
+      <b>TDS</b> {ppm(read['tds-in']?.value)} in, {ppm(behind?.value)} behind the membrane
+      {behind?.from === 'rejection' && ' by its rejection'}, {ppm(read['product-tds']?.value)} in the product.
+    </p>
+  );
+}
+
+/** Sediment, carbon, membrane, resin on one axis: each with its date and reason, and what tells of it. */
+function Stages({
+  unit,
+  desk,
+  words,
+}: {
+  unit: UnitDesk;
+  desk: MakeUpDesk;
+  words: ReturnType<typeof unitWords>;
+}) {
   const plan = usePlan();
   const { dateFormat } = useSetting();
-  const amounts = useAmounts();
-  const ago = useAgo();
+  const now = useNow();
+  const phone = usePhone();
+  const [ref, scale] = useScale(phone ? reaches.phone : reaches.list);
+  const [chosen, setChosen] = useState<string | null>(null);
   const tells: Readonly<Record<string, string>> = {
     'sediment-stage': pressureWord(unit),
     'carbon-block': words.carbon,
@@ -82,30 +143,52 @@ function Stages({ unit, words }: { unit: UnitDesk; words: ReturnType<typeof unit
       </p>
     );
   return (
-    <ol className="plain stages">
+    <ol className="lines plain stages">
+      <li className="cells axisrow">
+        <span />
+        <div ref={ref} style={{ minWidth: 0 }}>
+          {scale && <Axis scale={scale} today={desk.today} nowText={clockIn(desk.zone, now)} />}
+        </div>
+        <span />
+      </li>
       {unit.stages.map((stage) => {
         const row = plan.jobs.find((one) => one.jobId === stage.jobId);
-        return (
-          <li key={stage.componentId} className="rule">
-            <div className="stagehead">
-              <Link to={`/components/${stage.componentId}`}>{stage.name}</Link>
-              <span>
-                {row?.recommended
-                  ? `renew ${writeDay(row.recommended, row.today, dateFormat)}, ${relativeWord(row.recommended, row.today)}`
-                  : 'no date yet'}
-              </span>
+        const known = <Known stage={stage} tells={tells[stage.kindId] ?? ''} />;
+        return row ? (
+          <JobLine
+            key={stage.componentId}
+            row={row}
+            scale={scale}
+            style={dateFormat}
+            phone={phone}
+            place={null}
+            chosen={chosen === row.jobId}
+            onChoose={() => setChosen(chosen === row.jobId ? null : row.jobId)}
+            extra={known}
+          >
+            <div style={{ display: 'grid', gap: 12 }}>
+              <JobCautions jobId={row.jobId} short />
+              <LogJob row={row} onLogged={() => setChosen(null)} extra={<OpenLink row={row} />} />
             </div>
-            <div className="soft">
-              {stage.lastDone === null
-                ? 'nobody knows when it was changed'
-                : `changed ${ago(stage.lastDone)}`}
-              {stage.litresSince !== null && `, ${amounts.litres(stage.litresSince)} made since`}
-            </div>
-            <div>{tells[stage.kindId]}</div>
+          </JobLine>
+        ) : (
+          <li key={stage.componentId} className="job whole">
+            <Link to={`/components/${stage.componentId}`}>{stage.name}</Link> {known}
           </li>
         );
       })}
     </ol>
+  );
+}
+
+/** What passed a stage since it was changed, and what tells of it. */
+function Known({ stage, tells }: { stage: UnitDesk['stages'][number]; tells: string }) {
+  const amounts = useAmounts();
+  return (
+    <p className="reason stageknown">
+      {stage.litresSince !== null && `${amounts.litres(stage.litresSince)} made since it was changed. `}
+      {tells}
+    </p>
   );
 }
 

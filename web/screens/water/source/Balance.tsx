@@ -7,11 +7,21 @@ import { HowLink } from '../../../parts/HowLink.tsx';
 
 const notKnown = <span className="soft">not known</span>;
 
+/** What takes a nutrient out, and by its age or readings takes less than it did. */
+const exports = [
+  { id: 'media', label: 'Media fail to take', chance: 'by age, or inlet against outlet' },
+  { id: 'harvest', label: 'Harvest fails to take', chance: 'by its lateness' },
+  { id: 'skimmer', label: 'Skimmate fails to take', chance: 'by its air' },
+] as const;
+
 /** What goes in and out a day, as far as it is known; the rest is what nothing was logged of. */
 export function Balance({ facts, finding }: { facts: NutrientFacts; finding: SourceFinding }) {
   const { supply, nutrient, feed } = facts;
   const byFeed = feed.now === null ? null : worked('nutrients-from-feed', { feed: feed.now, ...FEED });
   const product = finding.sources.find((one) => one.id === 'product-water')?.amount ?? null;
+  const gross = byFeed
+    ? figure(byFeed, nutrient === 'nitrate' ? 'NO3' : 'PO4') + (product?.likely ?? 0)
+    : null;
   const perDay = (mg: number | null) => (mg === null ? notKnown : `${milligramsWord(mg)} a day`);
   return (
     <section className="balance" aria-label="Mass balance">
@@ -36,6 +46,18 @@ export function Balance({ facts, finding }: { facts: NutrientFacts; finding: Sou
               {facts.product.test ? 'by its test' : 'guessed from the mains: test the product'}
             </td>
           </tr>
+          {exports.map(({ id, label, chance }) => {
+            const amount = finding.sources.find((one) => one.id === id)?.amount ?? null;
+            return (
+              amount && (
+                <tr key={id}>
+                  <th scope="row">{label}</th>
+                  <td>{perDay(amount.likely)}</td>
+                  <td className="soft">{chance}</td>
+                </tr>
+              )
+            );
+          })}
           <tr>
             <th scope="row">Changes carry out</th>
             <td>{perDay(supply.byChanges)}</td>
@@ -64,10 +86,12 @@ export function Balance({ facts, finding }: { facts: NutrientFacts; finding: Sou
           </tr>
         </tbody>
       </table>
-      <p className="soft small">
-        Media, harvest and skimmate take out what lies between the feed and what comes in; they are not
-        weighed here.
-      </p>
+      {gross !== null && gross > supply.supply && (
+        <p>
+          So media, harvest, skimmer and what lives there take out about{' '}
+          {milligramsWord(gross - supply.supply)} a day.
+        </p>
+      )}
     </section>
   );
 }

@@ -1,0 +1,51 @@
+import { figure, worked } from '../../../core/calculators/worked.ts';
+import { findKind } from '../../../core/catalogue/index.ts';
+import { formatNumber, fromStored, toStored } from '../../../core/quantity/quantities.ts';
+import { litresOf } from '../../../contract/facts/litres.ts';
+import { ownKindsOf } from '../../../contract/facts/definition.ts';
+import { useSetting, useSnapshot } from '../../api/data.ts';
+import { HowLink } from '../../parts/HowLink.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { useKept } from '../../parts/useKept.ts';
+
+/** What new water running in replaces a day, for systems that water comes into by itself. */
+export function Exchange({ systemId }: { systemId: string }) {
+  const snapshot = useSnapshot();
+  const { units } = useSetting();
+  const litres = litresOf(snapshot, systemId);
+  const [flowLph, setFlowLph] = useKept<number | null>(`exchange ${systemId}`, null);
+  const ownKinds = ownKindsOf(snapshot);
+  const flowsThrough = snapshot
+    .all('component')
+    .some(
+      ({ content }) =>
+        content.systemIds.includes(systemId) &&
+        !content.holds &&
+        content.kindId !== 'mixing-drum' &&
+        content.kindId !== 'product-container' &&
+        findKind(content.kindId, ownKinds)?.source,
+    );
+  if (!flowsThrough || litres === null) return null;
+  const day =
+    flowLph !== null && flowLph > 0 ? worked('flow-through-day', { flow: flowLph, volume: litres }) : null;
+  return (
+    <section>
+      <h3>Exchange</h3>
+      <NumberField
+        label="New water running in"
+        unit={units.flow}
+        value={flowLph === null ? null : fromStored('flow', flowLph, units.flow)}
+        onChange={(value) => setFlowLph(value === null ? null : toStored('flow', value, units.flow))}
+      />
+      {day ? (
+        <p>
+          {formatNumber(figure(day, 'exchange'), 2)} volumes a day: {formatNumber(figure(day, 'replaced'), 1)}{' '}
+          % of the water is new after a day, nine tenths after {formatNumber(figure(day, 'days_to_90'), 1)}{' '}
+          days, well mixed. <HowLink of={day}>How</HowLink>
+        </p>
+      ) : (
+        <p className="soft">How much it replaces a day stands here.</p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,36 @@
+import { isChannelOf, readableChannel, type Readable } from '../../../../contract/water/componentChannel.ts';
+import type { Snapshot } from '../../../../contract/snapshot.ts';
+import type { Write } from '../../../../contract/work.ts';
+import type { ChangeFacts } from '../../../../contract/water/changeFacts.ts';
+import { creating, newIds } from '../../../api/writing.tsx';
+import { typedReading } from '../../../parts/readings.ts';
+import type { ChangeDraft } from './draft.ts';
+
+/** What was read in the stores while planning and is not kept yet: it is kept with the plan. */
+export function storeReadings(
+  facts: ChangeFacts,
+  draft: ChangeDraft,
+  snapshot: Snapshot,
+  at: string,
+  whoId: string | null,
+): Write[] {
+  return facts.stores.flatMap((store) => {
+    const said = draft.stores[store.id];
+    const read: [Readable, number | null, number | null][] = [
+      [{ measure: 'litres-left' }, said?.presentL ?? null, store.presentL],
+      [{ parameter: 'salinity' }, said?.salinity ?? null, store.values.salinity ?? null],
+      [{ parameter: 'temperature' }, said?.temperature ?? null, store.values.temperature ?? null],
+    ];
+    return read.flatMap(([what, value, before]): Write[] => {
+      if (value === null || value === before) return [];
+      const known = snapshot
+        .all('channel')
+        .find(({ content }) => content.componentId === store.id && isChannelOf(content, what));
+      const ids = newIds(known?.id);
+      return [
+        ...(known ? [] : [creating('channel', readableChannel(store.id, what), ids)]),
+        creating('reading', typedReading({ channelId: ids.id, when: { kind: 'instant', at }, value, whoId })),
+      ];
+    });
+  });
+}
