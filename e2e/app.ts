@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { AxeBuilder } from '@axe-core/playwright';
 import { test as base, expect, type Page } from '@playwright/test';
 
 /** A server of its own for each test, on a free port, with an empty data directory. */
@@ -63,6 +64,22 @@ export const test = base.extend<{ server: Server; demo: Server }>({
   },
 });
 export { expect };
+
+/** A screen as it stands: free of accessibility faults, and no wider than a phone when it is one. */
+export async function expectFaultless(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect
+    .soft(violations.map((one) => `${page.url()}: ${one.id} ${one.nodes[0]?.target.join(' ') ?? ''}`))
+    .toEqual([]);
+  const size = page.viewportSize();
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect
+    .soft(await page.evaluate<number>('document.documentElement.scrollWidth'), page.url())
+    .toBeLessThanOrEqual(390);
+  if (size) await page.setViewportSize(size);
+}
 
 /** Describes a salt-water tank with one felt sock, last swapped as given. */
 export async function describeReef(page: Page, server: Server, lastSwap: 'today' | 'unknown'): Promise<void> {

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './app.ts';
+import { expect, expectFaultless, test } from './app.ts';
 import { WaterSeed } from './seedWater.ts';
 
 const row = (page: Page, name: string) => page.locator('.changerow', { hasText: name });
@@ -36,6 +36,7 @@ test('three systems from one drum that is too small: less for all, or the worst 
   await page.getByText('Off meanwhile: reef heater').click();
   await expect(page.getByText('Proved by: its indicator or current, water over it.')).toBeVisible();
 
+  await expectFaultless(page);
   // the drum holds more than was read; what was typed is not lost by leaving
   await page.getByLabel('In Drum now').fill('90');
   await expect(row(page, 'Reef')).toContainText('gets 40 L');
@@ -88,6 +89,7 @@ test('the demo’s failing membrane is found by the source finder, and a check s
   await expect(candidates.first()).toContainText('Make-up water');
   await expect(candidates.first()).toContainText('The membrane holds back');
   await expect(candidates.first()).toContainText('can explain all of');
+  await expectFaultless(page);
   // the cheapest check that separates them is offered, and the order follows its answer
   await expect(page.getByLabel('Checks')).toContainText('test it for the nutrient');
   await page.getByRole('button', { name: 'None to be measured' }).click();
@@ -122,6 +124,7 @@ test('a leak told from a stuck float', async ({ page, server }) => {
   const candidates = page.getByLabel('Candidates').getByRole('listitem');
   await expect(candidates.filter({ hasText: 'The float sticks open' })).toBeVisible();
   await expect(candidates.filter({ hasText: 'The system leaks' })).toBeVisible();
+  await expectFaultless(page);
   // the check that tells them apart is the first: where the level stands
   await page.getByRole('button', { name: 'Above its mark' }).click();
   await expect(candidates.first()).toContainText('The float sticks open');
@@ -170,6 +173,7 @@ test('a unit’s resin date moves when the rejection falls, and the next water s
   );
   const dateOf = async () => (await stage.locator('.when').innerText()).replace(/\s+/g, ' ');
   const before = await dateOf();
+  await expectFaultless(page);
 
   // the membrane is read again, elsewhere; the page follows
   const later = new WaterSeed();

@@ -125,10 +125,10 @@ function SystemWater({
         >
           {programmeOpen ? 'Close the programme' : programme ? 'Programme and bands' : 'Choose a programme'}
         </button>
-        <Link className="btn2" to={`/water/change?system=${system.id}`}>
+        <Link className="btn2 hide-phone" to={`/water/change?system=${system.id}`}>
           Plan a change
         </Link>
-        <Link className="btn2" to={`/water/make-up?site=${system.content.siteId}`}>
+        <Link className="btn2 hide-phone" to={`/water/make-up?site=${system.content.siteId}`}>
           Make-up
         </Link>
         <Link className="btn2 hide-phone" to={`/water/import?system=${system.id}`}>
@@ -158,6 +158,18 @@ function SystemWater({
         </div>
         <Verdicts systemId={system.id} water={water} columns={columns} today={today} />
       </div>
+      {/* at the tank the keys come first, the ways on stand below them */}
+      <p className="only-phone actions datum" style={{ padding: '12px 0' }}>
+        <Link className="btn2" to={`/water/change?system=${system.id}`}>
+          Plan a change
+        </Link>
+        <Link className="btn2" to={`/water/make-up?site=${system.content.siteId}`}>
+          Make-up
+        </Link>
+        <Link className="btn2" to={`/water/source?system=${system.id}`}>
+          Find a source
+        </Link>
+      </p>
     </main>
   );
 }

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { asRefusal } from '../../../../core/errors.ts';
 import { refusalWord } from '../../../../core/explain/refusalWord.ts';
-import type { Stored } from '../../../../contract/records.ts';
+import type { RecordContent, Stored } from '../../../../contract/records.ts';
 import type { ChangeFacts } from '../../../../contract/water/changeFacts.ts';
 import { useClock, useSetting, useSnapshot } from '../../../api/data.ts';
 import { usePersonHere } from '../../../api/person.ts';
@@ -81,7 +81,10 @@ export function ChangePlanner({
     );
     if (sent) forget();
   };
-  const what = !kept ? 'new' : JSON.stringify(draft) === JSON.stringify(initial) ? 'stands' : 'changed';
+  const typed = JSON.stringify(draft) !== JSON.stringify(initial);
+  // what the stores hold has changed since it was kept: what would be logged is not what would be drawn
+  const moved = kept !== null && content !== null && !typed && differs(content, kept.content);
+  const what = !kept ? 'new' : typed || moved ? 'changed' : 'stands';
   const action = (
     <Action what={what} can={content !== null} pending={pending} onKeep={keep} onDone={logDone} />
   );
@@ -99,7 +102,7 @@ export function ChangePlanner({
         <Link className="btn2" to={`/water/make-up?site=${facts.siteId}`}>
           Make-up
         </Link>
-        {what === 'changed' && (
+        {typed && kept && (
           <button type="button" className="btn2" onClick={forget}>
             As it was kept
           </button>
@@ -150,6 +153,12 @@ export function ChangePlanner({
             </p>
           )}
           <ProblemNote error={error} />
+          {moved && (
+            <p className="datum late" style={{ paddingTop: 10 }}>
+              The stores give other litres now than when it was planned: keep the changes before it is carried
+              out.
+            </p>
+          )}
           {plan && <Outcome facts={facts} plan={plan} draft={draft} kept={kept} />}
         </div>
       </div>
@@ -195,4 +204,16 @@ function workedOut(facts: ChangeFacts, draft: ChangeDraft) {
     if (!refusal) throw error;
     return { plan: null, refusal: refusalWord(refusal) };
   }
+}
+
+/** A tenth of a litre is as fine as water is measured out. */
+const TOLD_L = 0.1;
+function differs(now: RecordContent<'change-plan'>, kept: RecordContent<'change-plan'>): boolean {
+  return (
+    now.systems.length !== kept.systems.length ||
+    now.systems.some((one) => {
+      const before = kept.systems.find((other) => other.systemId === one.systemId);
+      return !before || Math.abs(before.litres - one.litres) > TOLD_L;
+    })
+  );
 }
