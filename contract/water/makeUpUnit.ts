@@ -7,7 +7,7 @@ import { unitState } from '../../core/water/makeUp/unitState.ts';
 import type { LastRead, UnitFacts, UnitFigures, UnitMeasure } from '../../core/water/makeUp/types.ts';
 import type { RecordIndex } from '../facts/recordIndex.ts';
 import { instantOfWhen } from '../facts/when.ts';
-import type { RecordContent, Stored } from '../records.ts';
+import type { Stored } from '../records.ts';
 import { parametersOn, readingsOn, type ComponentReading } from './readings.ts';
 
 const unitMeasures: readonly UnitMeasure[] = [
@@ -66,7 +66,7 @@ export function unitFacts(
   const resin = index.on('partsOfComponent', unit.id).find((part) => part.content.kindId === 'di-resin');
   const changedAt = resin ? lastServiceOf(index, resin.id, 'replace', zone, at) : null;
   return {
-    figures: makeUp ? figuresOf(makeUp) : noFigures,
+    figures: makeUp ?? noFigures,
     read: Object.fromEntries(
       unitMeasures.flatMap((measure) => {
         const read = last(measure);
@@ -86,15 +86,6 @@ export function unitFacts(
     ),
   };
 }
-
-const figuresOf = (makeUp: NonNullable<RecordContent<'component'>['makeUp']>): UnitFigures => ({
-  ratedLph: makeUp.ratedLph,
-  ratedKpa: makeUp.ratedKpa,
-  resinL: makeUp.resinL,
-  resinEqPerL: makeUp.resinEqPerL,
-  carbonRatedL: makeUp.carbonRatedL,
-  mainsChlorineMgL: makeUp.mainsChlorineMgL,
-});
 
 /** Litres a day by a meter's last weeks; null with fewer than two readings there. */
 export function meterRate(meter: readonly ComponentReading[]): number | null {
