@@ -25,7 +25,9 @@ function ofChannel(
 ): readonly string[] {
   if (systemId !== null) return ties.onSystem(systemId);
   if (componentId === null) return [];
-  if (parameter === undefined) return ties.onComponent(componentId);
+  // what is read on one part of a unit tells of the others: a membrane's rejection of the resin behind it
+  const unitId = ties.component(componentId)?.parentId ?? componentId;
+  if (parameter === undefined) return ties.onComponent(unitId);
   // water that comes in through a component is read by every job of its systems
   const systemIds = ties.component(componentId)?.systemIds ?? [];
   return [...ties.onComponent(componentId), ...systemIds.flatMap(ties.onSystem)];

@@ -3,6 +3,7 @@ import { figure } from '../../core/calculators/worked.ts';
 import { addDays } from '../../core/time/day.ts';
 import { blockedJobs, outOfUseNow } from '../facts/outOfUse.ts';
 import { instantAtOf, makePlan } from '../plan.ts';
+import { PlanState } from '../planState.ts';
 import { Snapshot } from '../snapshot.ts';
 import { ago, NOW, place } from '../testing/place.ts';
 import { changeFacts } from './changeFacts.ts';
@@ -183,6 +184,17 @@ describe('the make-up desk', () => {
     // three times as much passes: 27 ppm instead of 9
     expect(one.desk().state.tdsAfterMembrane?.from).toBe('rejection');
     expect(one.desk().state.tdsAfterMembrane?.value).toBeCloseTo(27, 9);
+  });
+  test('a plan kept up to date says the same: a reading on the membrane, the meter, the figures of the unit', () => {
+    const one = unitHere();
+    const state = new PlanState(Snapshot.of(one.records), instantAtOf(TODAY));
+    const known = one.records.length;
+    one.read({ componentId: one.unit }, { measure: 'litres-through' }, 0.5, 700);
+    one.read({ componentId: one.membrane }, { measure: 'rejection' }, 2, 60);
+    for (const record of one.records.slice(known)) state.apply([record]);
+    expect(state.plan(TODAY).jobs).toEqual(
+      makePlan(Snapshot.of(one.records), instantAtOf(TODAY), TODAY).jobs,
+    );
   });
   test('without its figures nothing is worked out; the flush after a change stays open until it is logged', () => {
     const one = unitHere();

@@ -6,6 +6,19 @@ import { stateWords } from '../strip/marks.tsx';
 import { places } from './Rail.tsx';
 import './palette.css';
 
+/** Pages below Water, by the words people look for them with. */
+const waterPages = [
+  { to: '/water/change', name: 'Plan a change', words: 'plan a water change drum litres siphon' },
+  {
+    to: '/water/make-up',
+    name: 'Make-up water',
+    words: 'make-up water unit membrane resin top-off evaporation',
+  },
+  { to: '/water/source', name: 'Find the source', words: 'find the source of phosphate nitrate' },
+  { to: '/water/kits', name: 'Kits and solutions', words: 'kits solutions doses instruments' },
+  { to: '/water/import', name: 'Import a file', words: 'import a file csv spreadsheet' },
+];
+
 /** Find anything by typing: screens, systems, equipment, jobs to log. `log` shows jobs only. */
 export default function Palette({ mode, onClose }: { mode: 'all' | 'log'; onClose: () => void }) {
   const navigate = useNavigate();
@@ -37,6 +50,12 @@ export default function Palette({ mode, onClose }: { mode: 'all' | 'log'; onClos
                 <Command.Item key={place.to} value={`screen ${place.name}`} onSelect={() => go(place.to)}>
                   <b>{place.name}</b>
                   <kbd>G {place.name[place.key]?.toUpperCase()}</kbd>
+                </Command.Item>
+              ))}
+              {waterPages.map((page) => (
+                <Command.Item key={page.to} value={page.words} onSelect={() => go(page.to)}>
+                  <b>{page.name}</b>
+                  <span className="soft">water</span>
                 </Command.Item>
               ))}
               <Command.Item value="describe add a system tank new" onSelect={() => go('/describe')}>

@@ -26,12 +26,14 @@ const none = (refused: Refused): Blend => ({ parts: [], values: {}, refused, wor
  * @source mass balance; EOS-80 density: Fofonoff and Millard 1983
  */
 export function blendFor(
-  { water, tests, litres, wantedL }: Pick<Asking, 'water' | 'tests' | 'litres' | 'wantedL'>,
+  { id, water, tests, litres, wantedL }: Pick<Asking, 'id' | 'water' | 'tests' | 'litres' | 'wantedL'>,
   stores: readonly Store[],
 ): Blend {
   const of = (holds: Store['holds']): Store | undefined =>
     // the fullest, where there are several
-    stores.filter((one) => one.holds === holds).sort((a, b) => usable(b) - usable(a))[0];
+    stores
+      .filter((one) => one.holds === holds && (one.systemIds?.includes(id) ?? true))
+      .sort((a, b) => usable(b) - usable(a))[0];
   const [salt, fresh] = [of('salt'), of('fresh')];
   if (water === 'fresh') return fresh ? whole(fresh) : none('no-fresh-store');
   if (!salt) return none('no-salt-store');

@@ -74,6 +74,17 @@ describe('from one drum', () => {
       'nothing-left',
     ]);
   });
+  test('a store serves only the systems it stands for', () => {
+    const own = [
+      drum({ id: 'a’s drum', presentL: 60, systemIds: ['a'] }),
+      drum({ id: 'b’s drum', presentL: 500, systemIds: ['b'] }),
+    ];
+    const made = plan([asking({ id: 'a', wantedL: 100 }), asking({ id: 'c', wantedL: 100 })], own);
+    expect(made.systems.map((one) => [one.litres, one.refused])).toEqual([
+      [50, null],
+      [0, 'no-salt-store'],
+    ]);
+  });
   test('without a store of its water nothing is drawn, and it says which is missing', () => {
     expect(plan([asking({ id: 'a', water: 'fresh' })], [drum()]).systems[0]).toMatchObject({
       litres: 0,

@@ -10,6 +10,8 @@ export interface Store {
   id: string;
   name: string;
   holds: Holds;
+  /** The systems it stands for, by id; absent: all. */
+  systemIds?: readonly string[];
   /** What is in it now, L. */
   presentL: number;
   /** The bottom that no pump reaches, L. */

@@ -20,10 +20,12 @@ export function doneWrites(
 ): Write[] {
   const when = { kind: 'instant' as const, at };
   const services = plan.content.systems.flatMap((one) => {
-    const jobId = facts.systems.find((system) => system.id === one.systemId)?.jobId;
-    if (!jobId) return [];
+    const known = facts.systems.find((system) => system.id === one.systemId)?.jobId ?? null;
     const ids = newIds();
+    const job = newIds();
+    const jobId = known ?? job.id;
     return [
+      ...(known === null ? [creating('job', changeJob(one.systemId), job)] : []),
       creating(
         'service',
         {
@@ -63,10 +65,24 @@ export function doneWrites(
   return [
     ...services,
     ...levels,
-    revising(plan, { ...plan.content, serviceIds: services.map((write) => write.id) }),
+    revising(plan, {
+      ...plan.content,
+      serviceIds: services.filter((write) => write.kind === 'service').map((write) => write.id),
+    }),
     ...(next ? [creating('change-plan', next)] : []),
   ];
 }
+
+/** The water change of a system that nobody had added yet. */
+const changeJob = (systemId: string): RecordContent<'job'> => ({
+  componentId: null,
+  systemId,
+  vesselId: null,
+  kindId: 'water-change',
+  jobId: 'change',
+  overrides: {},
+  own: null,
+});
 
 /** What is left of the changes that have stages, on the first visit that is far enough away. */
 function nextStage(

@@ -97,6 +97,7 @@ export function storeOf(facts: StoreFacts, draft: StoreDraft | undefined): Store
     id: facts.id,
     name: facts.name,
     holds: facts.holds,
+    systemIds: facts.systemIds,
     presentL: facts.outOfUse || present === null ? 0 : Math.min(present, facts.capacityL),
     unusableL: facts.outOfUse ? 0 : facts.unusableL,
     values: {
