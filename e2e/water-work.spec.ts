@@ -270,3 +270,138 @@ test('marks on the glass, litres of a level drop, and what comes down when the p
   // 2 cm of 2,500 cm² and the pipes: 9 L, against 8 L of room
   await expect(levels).toContainText('When pumps stop 9 L come down; Sump has room for 8 L: it overflows.');
 });
+
+test('a large change in stages: the first is logged, the next stands planned days later with what is left', async ({
+  page,
+  server,
+}) => {
+  const seed = new WaterSeed();
+  const reef = seed.system('Reef', 100);
+  const drum = seed.component('mixing-drum', 'Drum', [reef], {
+    holds: { water: 'salt', capacityL: 300, unusableL: 0 },
+  });
+  seed.read({ componentId: drum }, { measure: 'litres-left' }, 'volume', 1, 250);
+  seed.read({ systemId: reef }, { parameter: 'nitrate' }, 'concentration', 1, 60);
+  await seed.send(server.address);
+  await page.goto(`${server.address}/water/change?system=${reef}`);
+  await row(page, 'Reef').getByLabel('Wanted').fill('60');
+  // 60 % in three stages of 26.3 %: 40 % of the old water is left at the end
+  await expect(page.getByText('Change 26 L, stage 1 of 3')).toBeVisible();
+  await expect(page.getByText('60 L in 3 stages, 3 days or more apart')).toBeVisible();
+  await expect(page.getByText(/60 → 44\.2 mg\/L NO₃, after all stages 24 mg\/L NO₃/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Log it done' }).click();
+  await expect(page.getByRole('status')).toContainText('are logged');
+  // the plan that stands now is the next stage: two are left
+  await expect(page.getByText(/^planned for .*, in 3 days$/)).toBeVisible();
+  await expect(page.getByText(/stage 1 of 2/)).toBeVisible();
+  const plans = await recordsOf(server.address, 'change-plan');
+  expect(plans.map((one) => (one.content.serviceIds as string[]).length).sort()).toEqual([0, 1]);
+});
+
+test('a cold drum: what it needs first, a figure that opens its calculator, and running in instead of draining', async ({
+  page,
+  server,
+}) => {
+  const seed = new WaterSeed();
+  const reef = seed.system('Reef', 250);
+  const drum = seed.component('mixing-drum', 'Drum', [reef], {
+    holds: { water: 'salt', capacityL: 200, unusableL: 10 },
+  });
+  seed.read({ componentId: drum }, { measure: 'litres-left' }, 'volume', 1, 150);
+  seed.read({ componentId: drum }, { parameter: 'salinity' }, 'salinity', 1, 33);
+  seed.read({ componentId: drum }, { parameter: 'temperature' }, 'temperature', 1, 15);
+  seed.read({ systemId: reef }, { parameter: 'salinity' }, 'salinity', 1, 35);
+  seed.read({ systemId: reef }, { parameter: 'temperature' }, 'temperature', 1, 25);
+  await seed.send(server.address);
+  await page.goto(`${server.address}/water/change?system=${reef}`);
+  await row(page, 'Reef').getByLabel('Wanted').fill('50');
+  await expect(page.getByText(/^Dissolve 0\.3\d kg of dry salt: to 35 ppt\./)).toBeVisible();
+  await page.getByLabel('Heater in the store').fill('300');
+  // 150 L by 10 K at 300 W: 5.7 h
+  await expect(
+    page.getByText('Warm it by 10 °C to 25 °C: 5.7 h at the rated power, losses left out.'),
+  ).toBeVisible();
+  // as it stands the change would shift warmth by two degrees: smaller steps
+  await page.getByRole('button', { name: 'As it stands' }).click();
+  await expect(page.getByText(/at once it would shift temperature by more than a day may/)).toBeVisible();
+  await page.getByRole('button', { name: 'Matched', exact: true }).click();
+  await page.getByRole('button', { name: 'How long does the drain take?' }).click();
+  await expect(page.getByText(/It drains in \d+ minutes?\./)).toBeVisible();
+  // running in: e^(−50/250) of the old water stays, no level falls
+  await row(page, 'Reef').getByRole('button', { name: 'Running in' }).click();
+  await expect(page.getByText('18.1 % of the true water.')).toBeVisible();
+  await row(page, 'Reef').getByRole('button', { name: 'Drain, refill' }).click();
+  await page.getByRole('link', { name: 'Time to drain by a hose' }).click();
+  await expect(page.getByRole('heading', { name: 'Time to drain by a hose' })).toBeVisible();
+  await expect(page.getByLabel('Water', { exact: true })).toHaveValue('50');
+  await expect(page.getByRole('textbox', { name: 'Surface of the vessel' })).toHaveValue('0.25');
+});
+
+test('readings typed at the make-up desk: what cannot be is refused by name, below the lowest is kept as such', async ({
+  page,
+  server,
+}) => {
+  const seed = new WaterSeed();
+  const reef = seed.system('Reef', 250);
+  seed.component('make-up-unit', 'Unit', [reef]);
+  await seed.send(server.address);
+  await page.goto(`${server.address}/water/make-up?site=${seed.siteId}`);
+  await expect(page.getByText('Its stages are not described')).toBeVisible();
+  await page.getByRole('button', { name: 'Read Unit now' }).click();
+  await page.getByLabel('TDS of the feed').fill('-4');
+  await expect(page.getByText('TDS of the feed lies between 0 and 1,000,000,000 ppm.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep the readings' })).toBeDisabled();
+  await page.getByLabel('TDS of the feed').fill('300');
+  await page.getByLabel('TDS after the membrane').fill('12,5');
+  await page.getByLabel('Phosphate in the product').fill('<0.02');
+  await page.getByRole('button', { name: 'Keep the readings' }).click();
+  await expect(page.getByRole('status')).toContainText('3 readings kept');
+  await expect(
+    page.getByText('300 ppm in, 13 ppm behind the membrane, not read in the product.'),
+  ).toBeVisible();
+  await expect(
+    page.getByText(/Phosphate below 0\.02 mg\/L PO₄, today\. Not tested: nitrate and silicate\./),
+  ).toBeVisible();
+  // undone in one go: three readings and their channels
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(
+    page.getByText('not read in, not read behind the membrane, not read in the product.'),
+  ).toBeVisible();
+});
+
+test('two people change one plan: the second sees both texts, nothing is lost', async ({
+  page,
+  server,
+  context,
+}) => {
+  const seed = new WaterSeed();
+  const reef = seed.system('Reef', 250);
+  const drum = seed.component('mixing-drum', 'Drum', [reef], {
+    holds: { water: 'salt', capacityL: 200, unusableL: 10 },
+  });
+  seed.read({ componentId: drum }, { measure: 'litres-left' }, 'volume', 1, 150);
+  await seed.send(server.address);
+  await page.goto(`${server.address}/water/change?system=${reef}`);
+  await row(page, 'Reef').getByLabel('Wanted').fill('40');
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByText(/^planned for/)).toBeVisible();
+  const address = page.url();
+  const other = await context.newPage();
+  await other.goto(address);
+  await row(other, 'Reef').getByLabel('Wanted').fill('50');
+  await row(page, 'Reef').getByLabel('Wanted').fill('30');
+  await page.getByRole('button', { name: 'Keep the changes' }).click();
+  await expect(page.getByRole('status')).toContainText('are planned');
+  // what was typed in the other window is based on the older text: both are shown, and the person chooses
+  await other.getByRole('button', { name: 'Keep the changes' }).click();
+  await expect(other.getByRole('heading', { name: 'Keep the other change or yours?' })).toBeVisible();
+  await expect(other.getByRole('row', { name: /Litres wanted 30 50/ })).toBeVisible();
+  await other.getByRole('button', { name: 'Write mine over it' }).click();
+  await expect
+    .poll(async () => {
+      const [plan] = await recordsOf(server.address, 'change-plan');
+      return (plan?.content.systems as { wantedL: number }[])[0]?.wantedL;
+    })
+    .toBe(50);
+});

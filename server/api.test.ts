@@ -380,7 +380,9 @@ describe('water to work with', () => {
     await problem(await fetch(url(`/water/change?site=${uuid()}`)), 404);
     await problem(await fetch(url(`/water/make-up?site=${uuid()}`)), 404);
     await problem(await fetch(url(`/water/source?system=${uuid()}&nutrient=nitrate`)), 404);
-    expect((await problem(await fetch(url('/water/change')), 400)).detail).toContain('Say which place');
+    expect((await problem(await fetch(url('/water/change')), 400)).detail).toBe('“site” is missing.');
+    const nowhere = await problem(await fetch(url('/water/change?site=here')), 400);
+    expect(nowhere.detail).toContain('Say which place');
     const gold = await problem(await fetch(url(`/water/source?system=${uuid()}&nutrient=gold`)), 400);
     expect(gold.detail).toContain('nitrate or phosphate');
   });

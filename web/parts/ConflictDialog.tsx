@@ -72,14 +72,16 @@ function differences(
   path = '',
 ): { field: string; stored: string; sent: string }[] {
   if (canonicalJson(stored ?? null) === canonicalJson(sent ?? null)) return [];
-  if (isObject(stored) && isObject(sent)) {
-    const keys = [...new Set([...Object.keys(stored), ...Object.keys(sent)])];
-    return keys.flatMap((key) => differences(stored[key], sent[key], path ? `${path}.${key}` : key));
+  const [a, b] = [fieldsOf(stored), fieldsOf(sent)];
+  if (a && b && Array.isArray(stored) === Array.isArray(sent)) {
+    const keys = [...new Set([...Object.keys(a), ...Object.keys(b)])];
+    return keys.flatMap((key) => differences(a[key], b[key], path ? `${path}.${key}` : key));
   }
   return [{ field: path, stored: show(stored), sent: show(sent) }];
 }
-const isObject = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
+/** What can be compared field by field: an object, or a list by its places. */
+const fieldsOf = (value: unknown): Record<string, unknown> | null =>
+  typeof value === 'object' && value !== null ? (value as Record<string, unknown>) : null;
 const show = (value: unknown): string =>
   value === null || value === undefined || value === ''
     ? '(empty)'

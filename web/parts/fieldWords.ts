@@ -27,6 +27,11 @@ const words: Record<string, string> = {
   systemIds: 'Systems served',
   kindId: 'Kind',
   reason: 'Reason',
+  day: 'Day',
+  wantedL: 'Litres wanted',
+  litres: 'Litres',
+  ifShort: 'If there is not enough',
+  matched: 'Store matched by then',
   until: 'Until',
 };
 export function wordOfField(path: string): string {

@@ -1,32 +1,34 @@
 import { useCallback, useState } from 'react';
 
 /**
- * What was typed into a long form, kept on this device until it is sent: leaving the page loses nothing.
+ * What was typed into a long form, kept on this device until it is sent: leaving the page loses nothing. Untouched, the
+ * form follows what it starts from.
  * @param key names the form and what it is about
+ * @returns the value, how to change it, how to forget what was typed, and whether anything was
  */
-export function useKept<T>(key: string, initial: T): [T, (next: T) => void, () => void] {
+export function useKept<T>(key: string, initial: T): [T, (next: T) => void, () => void, boolean] {
   const at = `jondrel.kept.${key}`;
-  const [value, setValue] = useState<T>(() => read(at) ?? initial);
+  const [typed, setTyped] = useState<{ value: T } | null>(() => read(at));
   const keep = useCallback(
-    (next: T) => {
-      setValue(next);
-      sessionStorage.setItem(at, JSON.stringify(next));
+    (value: T) => {
+      setTyped({ value });
+      sessionStorage.setItem(at, JSON.stringify({ value }));
     },
     [at],
   );
   const forget = useCallback(() => {
     sessionStorage.removeItem(at);
-    setValue(initial);
-  }, [at, initial]);
-  return [value, keep, forget];
+    setTyped(null);
+  }, [at]);
+  return [typed ? typed.value : initial, keep, forget, typed !== null];
+}
 
-  function read(from: string): T | null {
-    try {
-      const text = sessionStorage.getItem(from);
-      return text === null ? null : (JSON.parse(text) as T);
-    } catch {
-      // what another version left there is no form of ours: begin anew
-      return null;
-    }
+function read<T>(at: string): { value: T } | null {
+  try {
+    const text = sessionStorage.getItem(at);
+    return text === null ? null : (JSON.parse(text) as { value: T });
+  } catch {
+    // what another version left there is no form of ours: begin anew
+    return null;
   }
 }

@@ -48,8 +48,8 @@ export function ChangePlanner({
   const [ids, renew] = useFixedIds();
   const { send, pending, error } = useSend();
   const initial = useMemo(() => firstDraft(facts, kept, asked, due), [facts, kept, asked, due]);
-  const [draft, setDraft, forget] = useKept<ChangeDraft>(
-    `change ${facts.siteId} ${kept ? `${kept.id} ${kept.version}` : `new ${asked ?? ''}`}`,
+  const [draft, setDraft, forget, touched] = useKept<ChangeDraft>(
+    `change ${facts.siteId} ${kept?.id ?? `new ${asked ?? ''}`}`,
     initial,
   );
   const worked = useMemo(() => workedOut(facts, draft), [facts, draft]);
@@ -60,7 +60,8 @@ export function ChangePlanner({
   const keep = async (): Promise<void> => {
     if (!content) return;
     const write = kept
-      ? revising(kept, { ...content, note: kept.content.note })
+      ? // based on the plan as it stood when the typing began: a change made meanwhile is a conflict and not lost
+        revising({ ...kept, version: draft.basedOn ?? kept.version }, { ...content, note: kept.content.note })
       : creating('change-plan', content, ids);
     const at = new Date(clock()).toISOString();
     const { sent } = await send(
@@ -81,7 +82,7 @@ export function ChangePlanner({
     );
     if (sent) forget();
   };
-  const typed = JSON.stringify(draft) !== JSON.stringify(initial);
+  const typed = touched && JSON.stringify(draft) !== JSON.stringify(initial);
   // what the stores hold has changed since it was kept: what would be logged is not what would be drawn
   const moved = kept !== null && content !== null && !typed && differs(content, kept.content);
   const what = !kept ? 'new' : typed || moved ? 'changed' : 'stands';

@@ -23,6 +23,8 @@ export interface StoreDraft {
   temperature: number | null;
 }
 export interface ChangeDraft {
+  /** The version of the kept plan that it began from; null: none was kept. */
+  basedOn: number | null;
   day: Day;
   ifShort: ShortRule;
   matched: boolean;
@@ -45,6 +47,7 @@ export function firstDraft(
 ): ChangeDraft {
   const planned = new Map(plan?.content.systems.map((one) => [one.systemId, one]));
   return {
+    basedOn: plan?.version ?? null,
     day: plan?.content.day ?? facts.visits[0] ?? facts.today,
     ifShort: plan?.content.ifShort ?? 'scale',
     matched: plan?.content.matched ?? true,
