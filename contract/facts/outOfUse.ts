@@ -14,6 +14,13 @@ export interface OutOfUse {
   note: string;
 }
 
+/** "Drum leaks" */
+export const outOfUseWord: Readonly<Record<OutOfUse['kind'], string>> = {
+  leak: 'leaks',
+  curing: 'cures',
+  off: 'is off',
+};
+
 /** What leaks, cures, or is off: by the component's id; a unit's trouble is its parts' too. */
 export function outOfUseNow(snapshot: Snapshot, at: Instant): Map<string, OutOfUse> {
   const found = new Map<string, OutOfUse>();

@@ -6,10 +6,10 @@ import { surfaceAreaCm2 } from '../../core/water/vesselVolume.ts';
 import type { Asking, Store } from '../../core/water/change/types.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { outOfUseNow, type OutOfUse } from '../facts/outOfUse.ts';
-import { litresOf, vesselsOf } from '../facts/litres.ts';
+import { vesselsOf } from '../facts/litres.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { RecordContent } from '../records.ts';
-import { incomingWater, sourcesOf } from './incomingWater.ts';
+import { changeJobsOf } from './demand.ts';
 import { parametersOn, readingsOn } from './readings.ts';
 import { systemWater } from './systemWater.ts';
 import type { Evidence } from './testedWater.ts';
@@ -100,16 +100,11 @@ export function storesOf(
 }
 
 function askingFacts(evidence: Evidence, systemId: string, zone: string, at: Instant): AskingFacts {
-  const { snapshot, index } = evidence;
+  const { snapshot } = evidence;
   const system = snapshot.content('system', systemId);
-  const litres = litresOf(snapshot, systemId);
-  const known = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at);
-  const incoming = Object.fromEntries([...known].map(([parameter, { value }]) => [parameter, value]));
-  const { now, remedies } = systemWater(evidence, { systemId, zone, at, litres, incoming });
+  const { now, remedies } = systemWater(evidence, { systemId, zone, at });
   const change = remedies.flatMap((one) => one.options).find((one) => one.kind === 'change');
-  const job = snapshot
-    .all('job')
-    .find(({ content }) => content.systemId === systemId && content.kindId === 'water-change');
+  const [job] = changeJobsOf(evidence, systemId);
   const [vessel] = vesselsOf(snapshot, systemId).sort((a, b) => surfaceOf(b.content) - surfaceOf(a.content));
   const over = (['nitrate', 'phosphate'] as const).map((id) => {
     const tested = now.tests[id];
@@ -120,7 +115,7 @@ function askingFacts(evidence: Evidence, systemId: string, zone: string, at: Ins
     id: systemId,
     name: system?.name ?? '',
     water: system?.water ?? 'salt',
-    litres,
+    litres: now.litres,
     jobId: job?.id ?? null,
     tests: Object.fromEntries(
       Object.entries(now.tests).map(([id, { value, below }]) => [id, { value, below }]),

@@ -43,16 +43,18 @@ export const surfaceOfSystem = ({ snapshot }: Pick<Evidence, 'snapshot'>, system
     0,
   );
 
-/** Changes whose litres were said, newest last; days from now. */
+/** The water changes of a system, as jobs. */
+export const changeJobsOf = ({ index }: Pick<Evidence, 'index'>, systemId: string): Stored<'job'>[] =>
+  index.on('jobsOfTarget', systemId).filter(({ content }) => content.kindId === 'water-change');
+
+/** Changes made, newest last; days from now. */
 export function changesOf(
-  { snapshot, index }: Pick<Evidence, 'snapshot' | 'index'>,
+  { index }: Pick<Evidence, 'index'>,
   systemId: string,
   zone: string,
   at: Instant,
 ): { days: number; litres: number | null }[] {
-  return snapshot
-    .all('job')
-    .filter(({ content }) => content.systemId === systemId && content.kindId === 'water-change')
+  return changeJobsOf({ index }, systemId)
     .flatMap((job) => index.on('servicesOfJob', job.id))
     .flatMap(({ content }) => {
       const when = instantOfWhen(content.when, zone);

@@ -1,5 +1,6 @@
 import { addDays, dayOf, MS_PER_DAY, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import type { PlanRow } from '../planRows.ts';
+import { changeJobsOf } from './demand.ts';
 import { makeUpDesk, VISIT_HOUR, type NextWater } from './makeUpDesk.ts';
 import type { Evidence } from './testedWater.ts';
 
@@ -57,10 +58,8 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
       // every system's change is spoken for, whether or not there is anything left to make
       for (const { systemId } of next.asked) watered.add(`${systemId} ${next.visit}`);
       const first = next.asked[0];
-      const job = snapshot
-        .all('job')
-        .find(({ content }) => content.systemId === first?.systemId && content.kindId === 'water-change');
-      if (!first || !job || !next.batch || next.batch.litres + next.batch.mixL < WORTH_L) continue;
+      const job = first && changeJobsOf(evidence, first.systemId)[0];
+      if (!job || !next.batch || next.batch.litres + next.batch.mixL < WORTH_L) continue;
       const what = 'make and mix the water';
       steps.push({
         jobId: job.id,

@@ -10,7 +10,7 @@ import type { UnitFacts, UnitState } from '../../core/water/makeUp/types.ts';
 import { outOfUseNow, type OutOfUse } from '../facts/outOfUse.ts';
 import type { RecordContent, Stored } from '../records.ts';
 import { storesOf, usualLitres, type StoreFacts } from './changeFacts.ts';
-import { demandOf, type KnownDemand } from './demand.ts';
+import { changeJobsOf, demandOf, type KnownDemand } from './demand.ts';
 import { lastServiceOf, litresSince, meterRate, unitFacts, unitReadings } from './makeUpUnit.ts';
 import type { Evidence } from './testedWater.ts';
 import { topOffDesk, type TopOffDesk } from './topOffDesk.ts';
@@ -195,9 +195,7 @@ function nextWater(
       asked.push({ systemId, name, litres: inPlan.litres, from: 'plan' });
       continue;
     }
-    const job = snapshot
-      .all('job')
-      .find(({ content }) => content.systemId === systemId && content.kindId === 'water-change');
+    const [job] = changeJobsOf(evidence, systemId);
     if (!job || !dueBy(job.id, visit)) continue;
     const litres = usualLitres(evidence, job.id, zone, at);
     if (litres === null) unknown.push(name);

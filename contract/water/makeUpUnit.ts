@@ -4,23 +4,18 @@ import { CACO3_PER_EQ } from '../../core/quantity/constants.ts';
 import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
 import { figure } from '../../core/calculators/worked.ts';
 import { unitState } from '../../core/water/makeUp/unitState.ts';
-import type { LastRead, UnitFacts, UnitFigures, UnitMeasure } from '../../core/water/makeUp/types.ts';
+import {
+  unitMeasures,
+  type LastRead,
+  type UnitFacts,
+  type UnitFigures,
+  type UnitMeasure,
+} from '../../core/water/makeUp/types.ts';
 import type { RecordIndex } from '../facts/recordIndex.ts';
-import { instantOfWhen } from '../facts/when.ts';
+import { donesOf } from '../facts/dones.ts';
 import type { Stored } from '../records.ts';
 import { parametersOn, readingsOn, type ComponentReading } from './readings.ts';
 
-const unitMeasures: readonly UnitMeasure[] = [
-  'tds-in',
-  'tds-membrane',
-  'product-tds',
-  'rejection',
-  'flow',
-  'waste-flow',
-  'feed-pressure',
-  'feed-temperature',
-  'chlorine',
-];
 const noFigures: UnitFigures = {
   ratedLph: null,
   ratedKpa: null,
@@ -107,9 +102,7 @@ export function lastServiceOf(
   const done = index
     .on('jobsOfTarget', componentId)
     .filter((job) => job.content.jobId === jobId)
-    .flatMap((job) => index.on('servicesOfJob', job.id))
-    .flatMap((service) => instantOfWhen(service.content.when, zone) ?? [])
-    .filter((when) => when <= at);
+    .flatMap((job) => donesOf(index, job.id, zone, at));
   return done.length === 0 ? null : Math.max(...done);
 }
 
@@ -152,9 +145,7 @@ function membranePath(
     const before = feed.findLast((reading) => reading.at <= one.at) ?? feed[0];
     return before ? [{ at: one.at, value: before.value * (1 - one.value / 100) }] : [];
   });
-  return [...direct, ...derived]
-    .map(({ at: when, value }) => ({ at: when, value }))
-    .sort((a, b) => a.at - b.at);
+  return [...direct, ...derived].sort((a, b) => a.at - b.at);
 }
 
 /** Each reading holds until the next one; before the first one it is as the first. */

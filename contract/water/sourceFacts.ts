@@ -7,16 +7,16 @@ import { parameters } from '../../core/water/parameters.ts';
 import { isJudged, pointValue, readingError } from '../../core/water/testSeries.ts';
 import { unitState } from '../../core/water/makeUp/unitState.ts';
 import { litresOf, vesselsOf } from '../facts/litres.ts';
-import { placeOfJob, zoneOfSystem } from '../facts/places.ts';
+import { donesOf } from '../facts/dones.ts';
+import { zoneOfSystem } from '../facts/places.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { Stored } from '../records.ts';
 import { checksMade, type CheckKnown } from './checks.ts';
 import { changesOf, demandOf } from './demand.ts';
 import { feedLog } from './feedLog.ts';
-import { incomingWater, sourcesOf } from './incomingWater.ts';
 import { unitFacts } from './makeUpUnit.ts';
 import { parametersOn, readingsOn } from './readings.ts';
-import { systemWater } from './systemWater.ts';
+import { jobsOfSystem, systemWater, type JobHere } from './systemWater.ts';
 import type { Evidence, TestedPoint } from './testedWater.ts';
 
 /** Where a nutrient comes from: the finding with what it was made of, or what is missing for one. */
@@ -45,9 +45,7 @@ export function sourceAnswer(
   const at = endOfDay(dayOf(now, zone), zone);
   const litres = litresOf(snapshot, systemId);
   if (litres === null) return { kind: 'missing', what: 'litres' };
-  const known = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at);
-  const incoming = Object.fromEntries([...known].map(([parameter, { value }]) => [parameter, value]));
-  const water = systemWater(evidence, { systemId, zone, at, litres, incoming });
+  const water = systemWater(evidence, { systemId, zone, at });
   const tests = (water.tests.get(nutrient) ?? []).filter(isJudged);
   const method =
     tests.findLast((point) => point.instrument)?.instrument?.method ?? parameters[nutrient].method;
@@ -55,7 +53,7 @@ export function sourceAnswer(
     tests.map((point) => ({ days: point.days, value: pointValue(point) })),
     changesOf(evidence, systemId, zone, at),
     litres,
-    incoming[nutrient] ?? 0,
+    water.now.incoming[nutrient] ?? 0,
     readingError(method),
   );
   const latest = tests.at(-1);
@@ -85,29 +83,16 @@ export function sourceAnswer(
 }
 
 /** The jobs of a system by what their lateness would open. */
-function jobsHere(
-  { snapshot, index, definitionOf }: Evidence,
-  systemId: string,
-  at: Instant,
-  zone: string,
-  chanceDue: ChanceDue,
-) {
-  const jobs = snapshot.all('job').flatMap((job) => {
-    const place = placeOfJob(job.content, snapshot);
-    if (!place?.systemIds.includes(systemId) || place.component?.content.status === 'removed') return [];
-    return [{ job, place, definition: definitionOf(job.content) }];
-  });
-  const stand = ({ job, place, definition }: (typeof jobs)[number]): JobStand => ({
-    name: `${place.thing}, ${definition.action}`,
+function jobsHere(evidence: Evidence, systemId: string, at: Instant, zone: string, chanceDue: ChanceDue) {
+  const jobs = jobsOfSystem(evidence, systemId);
+  const stand = ({ job, name }: JobHere): JobStand => ({
+    name,
     chanceDue: chanceDue(job.id),
     daysSince: daysSince(job),
   });
   const daysSince = (job: Stored<'job'>): number | null => {
-    const done = index
-      .on('servicesOfJob', job.id)
-      .flatMap((service) => instantOfWhen(service.content.when, zone) ?? [])
-      .filter((when) => when <= at);
-    return done.length === 0 ? null : (at - Math.max(...done)) / MS_PER_DAY;
+    const last = donesOf(evidence.index, job.id, zone, at).at(-1);
+    return last === undefined ? null : (at - last) / MS_PER_DAY;
   };
   const taking = (nutrient: Nutrient, renews: boolean) =>
     jobs.filter(

@@ -13,9 +13,12 @@ import type {
   Tested,
   WaterNow,
 } from '../../core/water/remedies/types.ts';
+import { donesOf } from '../facts/dones.ts';
 import { instantOfWhen } from '../facts/when.ts';
-import { placeOfJob } from '../facts/places.ts';
+import { placeOfJob, type JobPlace } from '../facts/places.ts';
 import type { Stored } from '../records.ts';
+import { litresOf } from '../facts/litres.ts';
+import { incomingWater, sourcesOf } from './incomingWater.ts';
 import { testedWater, type Evidence, type TestedPoint } from './testedWater.ts';
 
 /** The judgement on a system's water and what it asks for, at an instant. */
@@ -37,10 +40,6 @@ export interface WaterAsked {
   systemId: string;
   zone: string;
   at: Instant;
-  /** True litres; null: no vessel is measured. */
-  litres: number | null;
-  /** What the new water brings, where it was read. */
-  incoming: Partial<Record<ParameterId, number>>;
 }
 
 /** Older than this a test is no ground for amounts: test first. Slow movers are tested every few weeks. */
@@ -48,21 +47,22 @@ export const TOO_OLD_DAYS = 35;
 /** The effect of a charge or harvest shows between these days after it. */
 const EFFECT_DAYS = { from: 3, to: 28 };
 
+/** With its true litres and what was read of the water that comes in: both stand in `now`. */
 export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater {
-  const { snapshot } = evidence;
-  const { systemId, zone, at, litres, incoming } = asked;
+  const { snapshot, index } = evidence;
+  const { systemId, zone, at } = asked;
+  const litres = litresOf(snapshot, systemId);
+  const known = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at);
+  const incoming: WaterNow['incoming'] = Object.fromEntries(
+    [...known].map(([parameter, { value }]) => [parameter, value]),
+  );
   const system = snapshot.content('system', systemId);
   const programme = findProgramme(system?.programmeId);
   const own = system?.bands as Partial<Record<ParameterId, Band>> | undefined;
   const tests = testedWater(evidence, systemId, zone, at);
   const jobs = jobsOfSystem(evidence, systemId);
   const daysOf = (job: Stored<'job'>): number[] =>
-    evidence.index
-      .on('servicesOfJob', job.id)
-      .flatMap((service) => instantOfWhen(service.content.when, zone) ?? [])
-      .filter((when) => when <= at)
-      .map((when) => (when - at) / MS_PER_DAY)
-      .sort((a, b) => a - b);
+    donesOf(evidence.index, job.id, zone, at).map((when) => (when - at) / MS_PER_DAY);
   const warnAtZero = programme?.warnAtZero ?? false;
   const seriesOf = (parameter: ParameterId, points: readonly TestedPoint[]): TestSeries => ({
     parameter,
@@ -85,7 +85,7 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
     .flatMap(({ job }) => daysOf(job))
     .sort((a, b) => a - b);
   const site = snapshot.content('site', system?.siteId ?? null);
-  const dosed = dosingOf(evidence, asked, series, changes);
+  const dosed = dosingOf(evidence, asked, litres, series, changes);
   const now: WaterNow = {
     litres,
     tests: testsToActOn(series, verdicts),
@@ -100,8 +100,9 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
   return { tests, verdicts, remedies: remediesOf(now), now, doses: dosed.doses };
 }
 
-interface JobHere {
+export interface JobHere {
   job: Stored<'job'>;
+  place: JobPlace;
   definition: ReturnType<Evidence['definitionOf']>;
   /** "Phosphate media: replace the charge" */
   name: string;
@@ -109,12 +110,12 @@ interface JobHere {
 type Definition = JobHere['definition'];
 
 /** Jobs of the water and of all that serves it. */
-function jobsOfSystem({ snapshot, definitionOf }: Evidence, systemId: string): JobHere[] {
+export function jobsOfSystem({ snapshot, definitionOf }: Evidence, systemId: string): JobHere[] {
   return snapshot.all('job').flatMap((job) => {
     const place = placeOfJob(job.content, snapshot);
     if (!place?.systemIds.includes(systemId) || place.component?.content.status === 'removed') return [];
     const definition = definitionOf(job.content);
-    return [{ job, definition, name: `${place.thing}, ${definition.action}` }];
+    return [{ job, place, definition, name: `${place.thing}, ${definition.action}` }];
   });
 }
 const concerns = (definition: Definition, parameter: ParameterId): boolean =>
@@ -188,7 +189,8 @@ function strippersOf({ snapshot }: Evidence, jobs: readonly JobHere[]): string[]
 /** The person's own solutions, what is dosed of them, and what the tests say is used. */
 function dosingOf(
   { snapshot, index }: Evidence,
-  { systemId, zone, at, litres }: WaterAsked,
+  { systemId, zone, at }: WaterAsked,
+  litres: number | null,
   series: ReadonlyMap<ParameterId, TestSeries>,
   changes: readonly number[],
 ): {

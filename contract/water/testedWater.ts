@@ -5,6 +5,7 @@ import { parameters, type ParameterId } from '../../core/water/parameters.ts';
 import type { TestPoint } from '../../core/water/testSeries.ts';
 import type { DefinitionOf } from '../facts/definition.ts';
 import type { RecordIndex } from '../facts/recordIndex.ts';
+import { donesOf } from '../facts/dones.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
@@ -127,9 +128,7 @@ export function testedWater(
       (job) => definitionOf(job.content).work === 'calibrate',
     );
     const calibrations = jobs
-      .flatMap((job) => index.on('servicesOfJob', job.id))
-      .flatMap((service) => instantOfWhen(service.content.when, zone) ?? [])
-      .filter((when) => when <= at)
+      .flatMap((job) => donesOf(index, job.id, zone, at))
       .map((when) => (when - at) / MS_PER_DAY)
       .sort((a, b) => a - b);
     const ranges = jobs.flatMap((job) =>

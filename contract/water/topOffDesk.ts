@@ -3,7 +3,6 @@ import { figure, worked, type Worked } from '../../core/calculators/worked.ts';
 import { findTopOffFault, type SalinityGoes, type TopOffFinding } from '../../core/water/topOff/faults.ts';
 import type { DailyLoss } from '../../core/water/topOff/dailyLoss.ts';
 import { usualEvaporation } from '../../core/water/topOff/evaporation.ts';
-import { litresOf } from '../facts/litres.ts';
 import type { Stored } from '../records.ts';
 import { checksMade, type CheckKnown } from './checks.ts';
 import { lossOf, surfaceOfSystem } from './demand.ts';
@@ -20,8 +19,7 @@ export interface TopOffDesk {
   /** What the reservoir holds when full, and what is out of reach; null: not said. */
   capacityL: number | null;
   unusableL: number;
-  /** Last read, and what is left of it by now. */
-  lastRead: { litres: number; at: Instant } | null;
+  /** What is left by now. */
   leftL: number | null;
   loss: DailyLoss;
   declaredPerDay: number | null;
@@ -64,7 +62,6 @@ export function topOffDesk(
     systemName: snapshot.content('system', systemId)?.name ?? '',
     capacityL: store?.capacity ?? null,
     unusableL,
-    lastRead: read ? { litres: read.value, at: read.at } : null,
     leftL,
     loss,
     declaredPerDay: store?.usePerDay ?? null,
@@ -82,13 +79,7 @@ export function topOffDesk(
 function salinityOf(evidence: Evidence, systemId: string, zone: string, at: Instant): SalinityGoes | null {
   const { snapshot } = evidence;
   if (snapshot.content('system', systemId)?.water === 'fresh') return null;
-  const water = systemWater(evidence, {
-    systemId,
-    zone,
-    at,
-    litres: litresOf(snapshot, systemId),
-    incoming: {},
-  });
+  const water = systemWater(evidence, { systemId, zone, at });
   const trend = water.verdicts.get('salinity')?.trend;
   if (!trend || trend.kind === 'not-known') return null;
   return trend.kind === 'steady' ? 'steady' : trend.kind === 'rising' ? 'rises' : 'falls';

@@ -4,8 +4,6 @@ import type { ParameterRemedies } from '../../core/water/remedies/types.ts';
 import type { ParameterVerdict } from '../../core/water/verdict.ts';
 import { dayOf, endOfDay, MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { zoneOfSystem } from '../facts/places.ts';
-import { litresOf } from '../facts/litres.ts';
-import { incomingWater, sourcesOf } from './incomingWater.ts';
 import { systemWater, type DoseChange } from './systemWater.ts';
 import type { Evidence } from './testedWater.ts';
 
@@ -27,21 +25,10 @@ const RECENT_DAYS = 84;
 
 /** @param now asked as the plan is: to the end of the local day, in which a test without an hour lies at noon */
 export function waterAnswer(evidence: Evidence, systemId: string, now: Instant): WaterAnswer {
-  const { snapshot, index } = evidence;
-  const zone = zoneOfSystem(snapshot, systemId);
+  const zone = zoneOfSystem(evidence.snapshot, systemId);
   const at = endOfDay(dayOf(now, zone), zone);
-  const known = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at);
-  const incoming: Partial<Record<ParameterId, number>> = Object.fromEntries(
-    [...known].map(([parameter, { value }]) => [parameter, value]),
-  );
-  const litres = litresOf(snapshot, systemId);
-  const {
-    tests,
-    verdicts,
-    remedies,
-    now: water,
-    doses,
-  } = systemWater(evidence, { systemId, zone, at, litres, incoming });
+  const { tests, verdicts, remedies, now: water, doses } = systemWater(evidence, { systemId, zone, at });
+  const { incoming, litres } = water;
   const change = remedies.flatMap((one) => one.options).find((one) => one.kind === 'change');
   return {
     verdicts: [...verdicts.values()],
@@ -62,7 +49,10 @@ export function waterAnswer(evidence: Evidence, systemId: string, now: Instant):
         )
         .map((point) => ({ at: point.at, value: point.value })),
     })),
-    incoming: [...known].map(([parameter, { value }]) => ({ parameter, value })),
+    incoming: Object.entries(incoming).map(([parameter, value]) => ({
+      parameter: parameter as ParameterId,
+      value,
+    })),
     litres,
     doses: [...doses],
     dosing: Object.entries(water.dosing ?? {}).map(([parameter, { mlPerDay, perDay }]) => ({

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { OutOfUse } from '../../contract/facts/outOfUse.ts';
+import { outOfUseWord, type OutOfUse } from '../../contract/facts/outOfUse.ts';
 import type { PlanRow } from '../../contract/plan.ts';
 import type { DateStyle } from '../../core/explain/words.ts';
 import type { Day } from '../../core/time/day.ts';
@@ -197,13 +197,12 @@ export function OpenLink({ row }: { row: PlanRow }) {
   );
 }
 
-const outWords: Record<OutOfUse['kind'], string> = { leak: 'leaks', curing: 'cures', off: 'is off' };
 /** A date stands, yet it cannot be done: what it waits for. */
 function Waits({ blocked }: { blocked: OutOfUse | undefined }) {
   if (!blocked) return null;
   return (
     <p className="reason late">
-      It waits: {blocked.name} {outWords[blocked.kind]}.
+      It waits: {blocked.name} {outOfUseWord[blocked.kind]}.
     </p>
   );
 }

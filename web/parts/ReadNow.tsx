@@ -3,19 +3,12 @@ import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { fromStored, formatNumber, quantities, toStored, unitOf } from '../../core/quantity/quantities.ts';
-import {
-  isChannelOf,
-  readableChannel,
-  readableFacts,
-  type Readable,
-} from '../../contract/water/componentChannel.ts';
+import { readableFacts, type Readable } from '../../contract/water/componentChannel.ts';
 import type { RecordContent } from '../../contract/records.ts';
-import type { Write } from '../../contract/work.ts';
 import { useClock, useSetting, useSnapshot } from '../api/data.ts';
 import { usePersonHere } from '../api/person.ts';
-import { creating, newIds } from '../api/writing.tsx';
 import { ProblemNote } from './ProblemNote.tsx';
-import { typedReading } from './readings.ts';
+import { equipmentReading } from './equipmentReading.ts';
 import { unitFor } from './units.ts';
 import { useSend } from './useSend.ts';
 
@@ -58,19 +51,11 @@ export function ReadNow({
   const filled = fields.filter((one) => one.value !== null);
   const save = () => {
     const when = { kind: 'instant' as const, at: new Date(clock()).toISOString() };
-    const writes = filled.flatMap(({ what, value, below }): Write[] => {
-      const known = snapshot
-        .all('channel')
-        .find(({ content }) => content.componentId === componentId && isChannelOf(content, what));
-      const ids = newIds(known?.id);
-      return [
-        ...(known ? [] : [creating('channel', readableChannel(componentId, what), ids)]),
-        creating(
-          'reading',
-          typedReading({ channelId: ids.id, when, value: value ?? 0, below, whoId: here.id }),
-        ),
-      ];
-    });
+    const writes = filled.flatMap(({ what, value, below }) =>
+      value === null
+        ? []
+        : equipmentReading(snapshot, componentId, what, { when, value, below, whoId: here.id }),
+    );
     void send(writes, `${name}: ${filled.length === 1 ? 'one reading' : `${filled.length} readings`} kept.`);
   };
   return (

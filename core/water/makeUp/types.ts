@@ -1,4 +1,5 @@
 import type { Worked } from '../../calculators/worked.ts';
+import type { MeasureId } from '../../rules/measures.ts';
 import type { ParameterId } from '../parameters.ts';
 
 /** What a person enters once about a unit; null: not said. */
@@ -18,16 +19,19 @@ export interface LastRead {
   value: number;
   daysAgo: number;
 }
-export type UnitMeasure =
-  | 'tds-in'
-  | 'tds-membrane'
-  | 'product-tds'
-  | 'rejection'
-  | 'flow'
-  | 'waste-flow'
-  | 'feed-pressure'
-  | 'feed-temperature'
-  | 'chlorine';
+/** What is read on a unit or its parts. */
+export const unitMeasures = [
+  'tds-in',
+  'tds-membrane',
+  'product-tds',
+  'rejection',
+  'flow',
+  'waste-flow',
+  'feed-pressure',
+  'feed-temperature',
+  'chlorine',
+] as const satisfies readonly MeasureId[];
+export type UnitMeasure = (typeof unitMeasures)[number];
 
 export interface UnitFacts {
   figures: UnitFigures;

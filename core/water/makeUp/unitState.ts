@@ -6,7 +6,7 @@ const KPA_PER_BAR = 100;
 const COLD_MAINS_C = 12;
 const USUAL_WASTE = 3;
 /** The least that a kit shows: chlorine at or over it comes through the carbon. House default. */
-export const CHLORINE_SHOWS_MGL = 0.05;
+const CHLORINE_SHOWS_MGL = 0.05;
 
 /**
  * A make-up unit from what was read on it: output against its rating at the same temperature and pressure, rejection,
@@ -45,9 +45,9 @@ const warmth = (t: number): number => figure(worked('ro-temperature', { t }), 'T
 function ratedShare({ figures: { ratedLph, ratedKpa }, read }: UnitFacts): Worked | null {
   const [flow, t, pressure] = [read.flow, read['feed-temperature'], read['feed-pressure']];
   if (!flow || !t || ratedLph === null || flow.value <= 0) return null;
-  const ratedBar =
-    (ratedKpa ?? pressure?.value ?? null) === null ? null : (ratedKpa ?? pressure?.value ?? 0) / KPA_PER_BAR;
-  if (ratedBar === null) return null;
+  const atKpa = ratedKpa ?? pressure?.value;
+  if (atKpa === undefined) return null;
+  const ratedBar = atKpa / KPA_PER_BAR;
   return worked('ro-normalised', {
     flow: flow.value,
     t: t.value,

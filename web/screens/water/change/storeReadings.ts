@@ -1,9 +1,8 @@
-import { isChannelOf, readableChannel, type Readable } from '../../../../contract/water/componentChannel.ts';
+import type { Readable } from '../../../../contract/water/componentChannel.ts';
 import type { Snapshot } from '../../../../contract/snapshot.ts';
 import type { Write } from '../../../../contract/work.ts';
 import type { ChangeFacts } from '../../../../contract/water/changeFacts.ts';
-import { creating, newIds } from '../../../api/writing.tsx';
-import { typedReading } from '../../../parts/readings.ts';
+import { equipmentReading } from '../../../parts/equipmentReading.ts';
 import type { ChangeDraft } from './draft.ts';
 
 /** What was read in the stores while planning and is not kept yet: it is kept with the plan. */
@@ -21,16 +20,10 @@ export function storeReadings(
       [{ parameter: 'salinity' }, said?.salinity ?? null, store.values.salinity ?? null],
       [{ parameter: 'temperature' }, said?.temperature ?? null, store.values.temperature ?? null],
     ];
-    return read.flatMap(([what, value, before]): Write[] => {
-      if (value === null || value === before) return [];
-      const known = snapshot
-        .all('channel')
-        .find(({ content }) => content.componentId === store.id && isChannelOf(content, what));
-      const ids = newIds(known?.id);
-      return [
-        ...(known ? [] : [creating('channel', readableChannel(store.id, what), ids)]),
-        creating('reading', typedReading({ channelId: ids.id, when: { kind: 'instant', at }, value, whoId })),
-      ];
-    });
+    return read.flatMap(([what, value, before]) =>
+      value === null || value === before
+        ? []
+        : equipmentReading(snapshot, store.id, what, { when: { kind: 'instant', at }, value, whoId }),
+    );
   });
 }

@@ -1,14 +1,12 @@
-import type { OutOfUse } from '../../../../contract/facts/outOfUse.ts';
+import { outOfUseWord, type OutOfUse } from '../../../../contract/facts/outOfUse.ts';
 import { useAgo } from './useAgo.ts';
-
-const words: Record<OutOfUse['kind'], string> = { leak: 'leaks', curing: 'cures', off: 'is off' };
 
 /** Why something cannot be used, since when and until when. */
 export function OutOfUseNote({ of }: { of: OutOfUse }) {
   const ago = useAgo();
   return (
     <p className="late outofuse">
-      Out of use: {of.name} {words[of.kind]}
+      Out of use: {of.name} {outOfUseWord[of.kind]}
       {of.since !== null && `, since ${ago(of.since)}`}
       {of.until !== null && `, until ${ago(of.until)}`}
       {of.note && ` (${of.note})`}. What depends on it waits.
