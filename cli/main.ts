@@ -8,6 +8,7 @@ import { exportCommand } from './commands/export.ts';
 import { importCommand } from './commands/import.ts';
 import { importCsvCommand } from './commands/importCsv.ts';
 import { planCommand } from './commands/plan.ts';
+import { resetPasswordCommand } from './commands/resetPassword.ts';
 import { restoreCommand } from './commands/restore.ts';
 import { serveCommand } from './commands/serve.ts';
 import { wearCommand } from './commands/wear.ts';
@@ -26,6 +27,7 @@ for (const add of [
   importCsvCommand,
   backupCommand,
   restoreCommand,
+  resetPasswordCommand,
   checkCommand,
   wearCommand,
   calcCommand,

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { cautionIds } from '../core/catalogue/cautions.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
+import { permitIds, skillIds } from '../core/catalogue/hands.ts';
 import { guardedSources, pathPlaces } from '../core/catalogue/types.ts';
 import { parameterIds } from '../core/water/parameters.ts';
 import { counterIds, measureIds, storeMeasureIds } from '../core/rules/measures.ts';
@@ -103,6 +104,13 @@ export const JobDefinition = v.pipe(
       }),
     ),
     needs: v.array(name('A need', 200)),
+    hands: v.optional(
+      v.strictObject({
+        people: v.optional(v.pipe(number('The people it needs', 1, 10, ''), v.integer())),
+        permits: v.optional(v.array(choice('A permit', permitIds))),
+        skills: v.optional(v.array(choice('A skill', skillIds))),
+      }),
+    ),
     shuts: v.array(
       v.strictObject({ what: name('What is shut', 200), provedBy: name('How it is proved running', 300) }),
     ),

@@ -3,6 +3,7 @@ import { quantityIds } from '../core/quantity/quantities.ts';
 import { parameterIds } from '../core/water/parameters.ts';
 import { disagreementIds } from '../core/catalogue/choices.ts';
 import { measureIds } from '../core/rules/measures.ts';
+import { permitIds, skillIds } from '../core/catalogue/hands.ts';
 import { pathPlaces } from '../core/catalogue/types.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { foundGrades } from '../core/wear/found.ts';
@@ -36,7 +37,40 @@ const Site = v.strictObject({
   heightM: v.optional(nullable(number('The height above the sea', -500, 6000, 'm'))),
 });
 
-const Person = v.strictObject({ name: name('The name') });
+const Person = v.strictObject({
+  name: name('The name'),
+  skills: v.optional(v.array(choice('A skill', skillIds))),
+  permits: v.optional(
+    v.array(
+      v.strictObject({
+        permit: choice('A permit', permitIds),
+        /** null: it does not run out. */
+        until: nullable(day('Until when a permit holds')),
+      }),
+    ),
+  ),
+  /** When they come; absent or null: whenever a place is visited. */
+  comes: v.optional(
+    nullable(
+      v.strictObject({
+        weekdays: v.array(v.pipe(number('A weekday', 1, 7, ''), v.integer())),
+        minutes: nullable(number('Minutes per visit', 1, 1440, 'min')),
+      }),
+    ),
+  ),
+  absences: v.optional(
+    v.array(
+      v.pipe(
+        v.strictObject({
+          from: day('The first day away'),
+          to: day('The last day away'),
+          note: text('The note', 200),
+        }),
+        v.check(({ from, to }) => from <= to, 'The first day away lies after the last one.'),
+      ),
+    ),
+  ),
+});
 
 const Band = v.strictObject({
   lo: nullable(number('The low end', -10, 10_000, '')),

@@ -1,12 +1,16 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Databases } from '../store/database.ts';
 import type { Store } from '../store/store.ts';
 import type { PlanDesk } from './planning/planDesk.ts';
 import { errorBorder, HttpProblem } from './errorBorder.ts';
-import { loopbackGuard } from './loopbackGuard.ts';
+import { type AccessDesk } from './access/desk.ts';
+import { cookieSessions } from './access/cookieSessions.ts';
+import { hygiene } from './access/hygiene.ts';
+import { identify } from './access/identify.ts';
+import { guardRoutes } from './access/matrix.ts';
 import { calculatorRoutes } from './routes/calculators.ts';
 import { archiveRoutes } from './routes/archive.ts';
 import { importRoutes } from './routes/imports.ts';
@@ -16,12 +20,19 @@ import { planRoutes } from './routes/plan.ts';
 import { recordRoutes } from './routes/records.ts';
 import { waterRoutes } from './routes/water.ts';
 import { waterWorkRoutes } from './routes/waterWork.ts';
+import { doorRoutes } from './routes/door.ts';
+import { peopleRoutes } from './routes/people.ts';
+import { reachRoutes } from './routes/reach.ts';
+import { weekRoutes } from './routes/week.ts';
 import { EvidenceDesk } from './evidenceDesk.ts';
 
 export interface AppParts {
   store: Store;
   desk: PlanDesk;
   databases: Databases;
+  access: AccessDesk;
+  /** Signs the cookies. */
+  secret: string;
   dataDir: string;
   now: () => number;
   log: (error: unknown) => void;
@@ -33,13 +44,13 @@ export interface AppParts {
 
 /** Builds and wires the application; listens to nothing. */
 export function buildApp(parts: AppParts): Express {
-  const { store, desk, databases, dataDir, now } = parts;
+  const { store, desk, databases, access, dataDir, now } = parts;
   const evidence = new EvidenceDesk(store);
   const app = express();
   app.disable('x-powered-by');
   app.use(
     helmet({
-      // plain http on loopback: nothing to upgrade to
+      // this computer's own plain http has nothing to upgrade to; beyond it plain http is another page on the same port
       strictTransportSecurity: false,
       contentSecurityPolicy: {
         directives: {
@@ -50,19 +61,30 @@ export function buildApp(parts: AppParts): Express {
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],
           objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
           frameAncestors: ["'none'"],
           upgradeInsecureRequests: null,
         },
       },
     }),
   );
-  app.use(loopbackGuard);
+  app.use(hygiene(() => access.reach().wideNames()));
   const api = express.Router();
   api.use(express.json({ limit: '5mb' }));
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
   });
+  const missing: RequestHandler = (req) => {
+    throw new HttpProblem(404, 'Not found', `There is nothing at ${req.baseUrl}${req.path}.`);
+  };
+  const { accounts, links, ownership, sessions, installation } = access;
+  api.use(
+    ...cookieSessions({ sessions, secret: parts.secret, installation, now }),
+    identify(accounts, links, ownership),
+    guardRoutes(missing),
+  );
   api.get('/about', (_req, res) => {
     res.json({ ...parts.about, now: new Date(now()).toISOString() });
   });
@@ -70,16 +92,18 @@ export function buildApp(parts: AppParts): Express {
     recordRoutes(store),
     calculatorRoutes(),
     planRoutes(desk),
-    changeRoutes(store, desk),
+    doorRoutes(access),
+    peopleRoutes(access, store),
+    reachRoutes(access),
+    weekRoutes(store, evidence, desk, now),
+    changeRoutes(store, desk, access),
     pictureRoutes(store, dataDir),
     archiveRoutes(store, databases, dataDir, now),
     importRoutes(store, databases),
     waterRoutes(evidence, now),
     waterWorkRoutes(store, evidence, desk, now),
   );
-  api.use((req) => {
-    throw new HttpProblem(404, 'Not found', `There is nothing at ${req.originalUrl}.`);
-  });
+  api.use(missing);
   app.use('/api', api);
   if (parts.webDir && existsSync(parts.webDir)) serveWeb(app, parts.webDir);
   app.use(errorBorder(parts.log));

@@ -1,12 +1,29 @@
+import { randomBytes } from 'node:crypto';
+import { createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
+import { Accounts } from '../store/access/accounts.ts';
+import { DoorLog } from '../store/access/doorLog.ts';
+import { installationIn } from '../store/access/installation.ts';
+import { PageLinks } from '../store/access/pageLinks.ts';
+import { hashToken, newCode } from '../store/access/secrets.ts';
+import { Sessions } from '../store/access/sessions.ts';
 import { stampOf } from '../store/backup.ts';
-import { openDatabases } from '../store/database.ts';
+import { openDatabases, type Databases } from '../store/database.ts';
 import { takeLock } from '../store/lock.ts';
 import { KeptPlans } from '../store/keptPlans.ts';
 import { Store } from '../store/store.ts';
+import { cameBy, type Door } from './access/caller.ts';
+import type { AccessDesk, Received } from './access/desk.ts';
+import { Ownership } from './access/identify.ts';
+import { Live } from './access/live.ts';
 import { buildApp } from './app.ts';
+import { withoutSecrets } from './logged.ts';
+import { Post } from './mail/post.ts';
 import { PlanDesk } from './planning/planDesk.ts';
+import type { OwnFiles } from './reach/certificate.ts';
+import { KeyFolder } from './reach/keyFolder.ts';
+import { Reach } from './reach/reach.ts';
 
 export interface ServeOptions {
   dataDir: string;
@@ -16,65 +33,140 @@ export interface ServeOptions {
   about?: Record<string, unknown>;
   /** Milliseconds; tests set their own. */
   now?: () => number;
+  /** Answer beyond this computer; absent: as it was set before. */
+  wide?: boolean;
+  widePort?: number;
+  /** Further names it answers to. */
+  names?: string[];
+  own?: OwnFiles | null;
+  /** This computer's addresses and names; tests say theirs. */
+  here?: () => string[];
+  standIn?: () => Received[];
+  /** Where the log goes; standard error unless a test listens. */
+  logTo?: NodeJS.WritableStream;
 }
 export interface Running {
   address: string;
   store: Store;
   desk: PlanDesk;
+  access: AccessDesk;
   copyBeforeMigration: string | null;
   stop: () => Promise<void>;
 }
 
 const HOST = '127.0.0.1';
+export const DEFAULT_WIDE_PORT = 4443;
 
-/** Opens a data directory and serves it on loopback until stopped. */
+/** Opens a data directory and serves it until stopped: on loopback, and beyond it where that was asked for. */
 export async function serve(options: ServeOptions): Promise<Running> {
   const now = options.now ?? Date.now;
-  const log = pino({ level: process.env.JONDREL_LOG ?? 'warn' }, pino.destination({ dest: 2, sync: true }));
+  const log = pino(
+    { level: process.env.JONDREL_LOG ?? 'warn', serializers: { err: withoutSecrets } },
+    options.logTo ?? pino.destination({ dest: 2, sync: true }),
+  );
   const release = takeLock(options.dataDir, `the server at http://localhost:${options.port}`);
   try {
     const databases = await openDatabases(options.dataDir, `before-migration-${stampOf(now())}.sqlite`);
     const store = new Store(databases, now);
     await store.snapshot();
-    const warn = (error: unknown) => log.error(error);
+    const warn = (error: unknown) => log.error({ err: error });
     const desk = new PlanDesk(
       { store, kept: new KeptPlans(databases, store), file: databases.file },
       now,
       warn,
     );
+    const keys = new KeyFolder(options.dataDir);
+    const { access, begin } = await accessDesk(options, { databases, store, keys, now, warn });
     const app = buildApp({
-      store,
-      desk,
-      databases,
+      ...{ store, desk, databases, access, now },
       dataDir: options.dataDir,
-      now,
+      secret: keys.once('cookies.secret', () => randomBytes(32).toString('base64url')),
       webDir: options.webDir,
       about: options.about ?? {},
       log: warn,
     });
-    const server = app.listen(options.port, HOST);
+    const by =
+      (door: Door): RequestListener =>
+      (req, res) => {
+        cameBy(req, door);
+        (app as RequestListener)(req, res);
+      };
+    const server = createServer(by('loopback'));
     await new Promise<void>((resolve, reject) => {
-      server.once('listening', resolve);
       server.once('error', reject);
+      server.listen(options.port, HOST, resolve);
     });
-    const { port } = server.address() as AddressInfo;
-    const stop = async (): Promise<void> => {
+    const address = `http://localhost:${(server.address() as AddressInfo).port}`;
+    const close = async (): Promise<void> => {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await desk.stop();
       await databases.reader.destroy();
       await databases.writer.destroy();
+    };
+    const reach = await begin(address, by('wide')).catch(async (error: unknown) => {
+      await close();
+      throw error;
+    });
+    const stop = async (): Promise<void> => {
+      await reach.stop();
+      await close();
       release();
     };
-    return {
-      address: `http://localhost:${port}`,
-      store,
-      desk,
-      copyBeforeMigration: databases.copyBeforeMigration,
-      stop,
-    };
+    return { address, store, desk, access, copyBeforeMigration: databases.copyBeforeMigration, stop };
   } catch (error) {
     release();
     throw error;
   }
+}
+
+interface Made {
+  databases: Databases;
+  store: Store;
+  keys: KeyFolder;
+  now: () => number;
+  warn: (error: unknown) => void;
+}
+
+/** Who may come in, and where from. The port beyond loopback opens once the application is there to answer on it. */
+async function accessDesk(
+  options: ServeOptions,
+  { databases, store, keys, now, warn }: Made,
+): Promise<{ access: AccessDesk; begin: (loopback: string, app: RequestListener) => Promise<Reach> }> {
+  const installation = await installationIn(databases);
+  const log = new DoorLog(databases, now);
+  const accounts = new Accounts({ databases, store, log, now });
+  const ownership = new Ownership(accounts);
+  const wide = options.wide ?? installation.wide;
+  const code = wide && !(await ownership.known()) ? newCode() : null;
+  const state: { reach: Reach | null; loopback: string } = { reach: null, loopback: '' };
+  const access: AccessDesk = {
+    ...{ accounts, log, ownership, now },
+    sessions: new Sessions(databases, now),
+    links: new PageLinks(databases, log, now),
+    post: new Post(keys),
+    live: new Live(),
+    reach: () => {
+      if (!state.reach) throw new Error('asked before the server listens');
+      return state.reach;
+    },
+    loopback: () => state.loopback,
+    firstCode: code === null ? null : { shown: code, hash: hashToken(code) },
+    installation: installation.name,
+    standIn: options.standIn ?? null,
+  };
+  const begin = async (loopback: string, app: RequestListener): Promise<Reach> => {
+    const names = [...new Set([...installation.names, ...(options.names ?? [])])];
+    const reach = new Reach({
+      ...{ databases, keys, app, now, log: warn },
+      installation: { ...installation, names },
+      port: options.widePort ?? DEFAULT_WIDE_PORT,
+      own: options.own ?? null,
+      ...(options.here ? { here: options.here } : {}),
+    });
+    Object.assign(state, { reach, loopback });
+    if (wide || options.wide === false) await reach.set(wide, names);
+    return reach;
+  };
+  return { access, begin };
 }

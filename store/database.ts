@@ -6,11 +6,19 @@ import { First1795000000000 } from './migrations/1795000000000-first.ts';
 import { KeptPlan1795100000000 } from './migrations/1795100000000-kept-plan.ts';
 import { Tests1795200000000 } from './migrations/1795200000000-tests.ts';
 import { WaterWork1795300000000 } from './migrations/1795300000000-water-work.ts';
+import { Access1795400000000 } from './migrations/1795400000000-access.ts';
+import { accessEntities } from './access/rows.ts';
 import { recordEntities, revisionEntity } from './rows.ts';
 
 /** Every migration, in order. A new one is a new file and a line here. */
-const migrations = [First1795000000000, KeptPlan1795100000000, Tests1795200000000, WaterWork1795300000000];
-const entities = [...Object.values(recordEntities), revisionEntity];
+const migrations = [
+  First1795000000000,
+  KeptPlan1795100000000,
+  Tests1795200000000,
+  WaterWork1795300000000,
+  Access1795400000000,
+];
+const entities = [...Object.values(recordEntities), revisionEntity, ...accessEntities];
 
 const pragmas = (synchronous: 'FULL' | 'NORMAL') => (db: Database.Database) => {
   db.pragma('journal_mode = WAL');

@@ -84,15 +84,24 @@ export class Store {
    * @throws StoreProblem invalid, conflict
    */
   async apply(work: Work): Promise<WorkResult> {
+    return this.applyBeside(work, (_manager, results) => Promise.resolve({ results }));
+  }
+
+  /** The same, with something that is no record in the same transaction. @returns what that answers */
+  async applyBeside<T>(
+    work: Work,
+    beside: (manager: EntityManager, results: WriteResult[]) => Promise<T>,
+  ): Promise<T> {
     await this.snapshot();
     return oneAtATime(this.databases.writer, async () => {
-      const { results, changed } = await this.databases.writer.transaction((manager) =>
-        this.applyIn(manager, work),
-      );
+      const { changed, answer } = await this.databases.writer.transaction(async (manager) => {
+        const { results, changed } = await this.applyIn(manager, work);
+        return { changed, answer: await beside(manager, results) };
+      });
       for (const record of changed) this.current?.apply(record);
       if (changed.length > 0) this.version++;
       if (changed.length > 0) this.changes.emit('change', changed);
-      return { results };
+      return answer;
     });
   }
 

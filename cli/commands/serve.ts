@@ -1,8 +1,10 @@
 import { resolve } from 'node:path';
 import { Command } from 'commander';
-import { serve, type Running } from '../../server/serve.ts';
+import { CertificateProblem } from '../../server/reach/certificate.ts';
+import { DEFAULT_WIDE_PORT, serve, type Running, type ServeOptions } from '../../server/serve.ts';
 import { defaultDataDir } from '../dataDir.ts';
 import { BadInput } from '../exit.ts';
+import { reachWords } from '../reachWords.ts';
 import { webDir } from '../webDir.ts';
 
 export const DEFAULT_PORT = 4180;
@@ -24,25 +26,69 @@ export async function untilStopped(running: Running): Promise<void> {
   process.stderr.write('Stopped; everything is saved.\n');
 }
 
+export interface ReachOptions {
+  port: string;
+  /** undefined: as it was set in the settings. */
+  wide?: boolean;
+  widePort: string;
+  name: string[];
+  cert?: string;
+  key?: string;
+}
+
+/** The flags of whoever starts a server. */
+export const withReach = (command: Command): Command =>
+  command
+    .option('--port <number>', 'port on this computer', String(DEFAULT_PORT))
+    .option('--wide', 'answer phones and other computers too, with sign-in and over https')
+    .option('--no-wide', 'answer this computer only, from now on')
+    .option('--wide-port <number>', 'port for other devices', String(DEFAULT_WIDE_PORT))
+    .option('--name <name...>', 'further names this computer answers to', [])
+    .option('--cert <file>', 'your own certificate (PEM)')
+    .option('--key <file>', 'its key (PEM)');
+
+export function reachOf(options: ReachOptions): Partial<ServeOptions> & { port: number } {
+  const { cert, key } = options;
+  if ((cert === undefined) !== (key === undefined))
+    throw new BadInput('A certificate of your own needs both --cert and --key.');
+  return {
+    port: portOf(options.port),
+    widePort: portOf(options.widePort),
+    names: options.name,
+    ...(options.wide === undefined ? {} : { wide: options.wide }),
+    ...(cert !== undefined && key !== undefined
+      ? { own: { certFile: resolve(cert), keyFile: resolve(key) } }
+      : {}),
+  };
+}
+
+/** Starts a server; what stands in its way is said in a sentence. */
+export async function started(options: ServeOptions): Promise<Running> {
+  try {
+    return await serve(options);
+  } catch (error) {
+    if (error instanceof CertificateProblem) throw new BadInput(error.message);
+    const { code, port } = error as { code?: string; port?: number };
+    if (code === 'EADDRINUSE')
+      throw new BadInput(
+        `Port ${port ?? ''} is taken by another program: choose another with --port or --wide-port.`,
+      );
+    throw error;
+  }
+}
+
 export function serveCommand(): Command {
-  return new Command('serve')
-    .description('serve your own data on this computer')
-    .option('--data <dir>', 'data directory', defaultDataDir())
-    .option('--port <number>', 'port', String(DEFAULT_PORT))
-    .action(async (options: { data: string; port: string }) => {
-      const dataDir = resolve(options.data);
-      const running = await serve({
-        dataDir,
-        port: portOf(options.port),
-        webDir: webDir(),
-        about: { dataDir },
-      });
-      process.stderr.write(
-        `Data: ${dataDir}${running.copyBeforeMigration ? ` (older data were copied to ${running.copyBeforeMigration} first)` : ''}\n`,
-      );
-      process.stderr.write(
-        `Jondrel answers this computer only, at\n\n  ${running.address}\n\nStop it with Ctrl C.\n`,
-      );
-      await untilStopped(running);
-    });
+  return withReach(
+    new Command('serve')
+      .description('serve your own data')
+      .option('--data <dir>', 'data directory', defaultDataDir()),
+  ).action(async (options: ReachOptions & { data: string }) => {
+    const dataDir = resolve(options.data);
+    const running = await started({ dataDir, webDir: webDir(), about: { dataDir }, ...reachOf(options) });
+    process.stderr.write(
+      `Data: ${dataDir}${running.copyBeforeMigration ? ` (older data were copied to ${running.copyBeforeMigration} first)` : ''}\n`,
+    );
+    process.stderr.write(`${reachWords(running)}\nStop it with Ctrl C.\n`);
+    await untilStopped(running);
+  });
 }

@@ -3,6 +3,7 @@ import type { CounterId } from '../rules/measures.ts';
 import type { IntervalRule } from '../rules/rule.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { CautionId } from './cautions.ts';
+import type { Hands } from './hands.ts';
 
 /** How the found condition of a job is graded, and what a grade means. */
 export type FoundScale = 'wear' | 'level' | 'error' | 'finding' | 'none';
@@ -73,6 +74,8 @@ export interface JobDefinition {
   supplies: readonly Supply[];
   leadSteps: readonly LeadStep[];
   needs: readonly string[];
+  /** Whose hands; absent: one person’s, no papers. */
+  hands?: Hands;
   shuts: readonly Shuts[];
   /** A due test is a job on the system: its services are the tests of this parameter. */
   tests?: ParameterId;

@@ -1,26 +1,53 @@
 import { Router } from 'express';
-import type { PlanDesk } from '../planning/planDesk.ts';
+import { isWithin } from '../../contract/access/scope.ts';
+import type { Stored } from '../../contract/records.ts';
+import type { Sessions } from '../../store/access/sessions.ts';
 import type { Store } from '../../store/store.ts';
+import { callerOf } from '../access/caller.ts';
+import type { Ownership } from '../access/identify.ts';
+import type { Live } from '../access/live.ts';
+import type { PlanDesk } from '../planning/planDesk.ts';
 
 const HEARTBEAT_MS = 20_000;
 
-/** Server-sent events: which kinds of records changed, so that a second window follows without a reload. */
-export function changeRoutes(store: Store, desk: PlanDesk): Router {
+/**
+ * Server-sent events: which kinds of records changed, so that a second window follows without a reload. Who sees only
+ * something hears only of that, and by no id: that something of theirs has changed.
+ */
+export function changeRoutes(
+  store: Store,
+  desk: PlanDesk,
+  access: { sessions: Sessions; ownership: Ownership; live: Live },
+): Router {
   return Router().get('/changes', (req, res) => {
+    const { scope, session, kind } = callerOf(req);
     res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
     res.flushHeaders();
     res.write('event: hello\ndata: {}\n\n');
-    const stop = store.onChange((records) => {
+    const send = (records: readonly Stored[]) =>
       res.write(
         `event: change\ndata: ${JSON.stringify({ records: records.map(({ kind, id, version }) => ({ kind, id, version })) })}\n\n`,
       );
-    });
-    const stopRenewals = desk.onRenewal(() => res.write('event: change\ndata: {"records":[]}\n\n'));
-    const heartbeat = setInterval(() => res.write(': still here\n\n'), HEARTBEAT_MS);
+    const heard = async (records: readonly Stored[]): Promise<void> => {
+      if (scope === null) return void send(records);
+      const snapshot = await store.snapshot();
+      if (records.length === 0 || records.some((record) => isWithin(record, snapshot, scope))) send([]);
+    };
+    const stop = store.onChange((records) => void heard(records).catch(() => res.end()));
+    const stopRenewals = desk.onRenewal(() => send([]));
+    // the open door of an installation without owners shuts when it gets one
+    const holds = async (): Promise<boolean> =>
+      session ? access.sessions.holds(session.id) : kind === 'alone' && !(await access.ownership.known());
+    const heartbeat = setInterval(() => {
+      res.write(': still here\n\n');
+      void access.live.recheck();
+    }, HEARTBEAT_MS);
+    access.live.add(res, holds, () => res.end());
     req.on('close', () => {
       stop();
       stopRenewals();
       clearInterval(heartbeat);
+      access.live.remove(res);
     });
   });
 }

@@ -4,6 +4,7 @@ import * as v from 'valibot';
 import { ImportMapping } from '../../contract/imports/mapping.ts';
 import type { Databases } from '../../store/database.ts';
 import { previewImport, takeBackImport, writeImport, type ImportRequest } from '../../store/imports.ts';
+import { callerOf } from '../access/caller.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 
@@ -37,7 +38,7 @@ function requestOf(req: Request): { request: ImportRequest; remember: boolean; w
   return {
     request: { bytes: req.file.buffer, fileName: req.file.originalname, systemId, mapping, head, answers },
     remember: remember === 'true',
-    who,
+    who: callerOf(req).account?.name ?? who,
   };
 }
 
@@ -54,7 +55,12 @@ export function importRoutes(store: Store, databases: Databases): Router {
   router.post('/imports/:id/take-back', async (req, res) => {
     const { who } = v.parse(v.object({ who: v.optional(v.string(), '') }), req.body ?? {});
     res.json(
-      await takeBackImport(store, databases, v.parse(v.pipe(v.string(), v.uuid()), req.params.id), who),
+      await takeBackImport(
+        store,
+        databases,
+        v.parse(v.pipe(v.string(), v.uuid()), req.params.id),
+        callerOf(req).account?.name ?? who,
+      ),
     );
   });
   return router;

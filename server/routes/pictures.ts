@@ -1,6 +1,8 @@
 import { Router } from 'express';
 import multer from 'multer';
 import { keepPicture, LARGEST_PICTURE_BYTES, readPicture } from '../../store/pictures.ts';
+import { isWithin } from '../../contract/access/scope.ts';
+import { callerOf } from '../access/caller.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 
@@ -18,8 +20,10 @@ export function pictureRoutes(store: Store, dataDir: string): Router {
     res.status(201).json(await keepPicture(dataDir, req.file.buffer, req.file.originalname));
   });
   router.get('/pictures/:id', async (req, res) => {
-    const picture = (await store.snapshot()).content('picture', req.params.id);
-    if (!picture) throw StoreProblem.notFound('picture');
+    const snapshot = await store.snapshot();
+    const record = snapshot.get('picture', req.params.id);
+    if (!record || !isWithin(record, snapshot, callerOf(req).scope)) throw StoreProblem.notFound('picture');
+    const { content: picture } = record;
     res
       .type(picture.mime)
       .set('Cache-Control', 'private, max-age=31536000, immutable')

@@ -1,9 +1,17 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { recordKinds } from '../../contract/records.ts';
+import type { Right } from '../../contract/access/rights.ts';
+import { kindWords, recordKinds, type RecordKind } from '../../contract/records.ts';
 import { Work } from '../../contract/work.ts';
 import type { Store } from '../../store/store.ts';
+import { callerOf, may } from '../access/caller.ts';
+import { HttpProblem } from '../errorBorder.ts';
 
+/** Kinds of records that ask for more than to do the work. */
+const rightToWrite: Partial<Record<RecordKind, Right>> = {
+  setting: 'settings.write',
+  person: 'people.manage',
+};
 const Kind = v.picklist(recordKinds, 'The kind of record is not known.');
 
 const id = v.pipe(v.string(), v.uuid('Say which system or which component.'));
@@ -16,7 +24,18 @@ const ReadingsOf = v.union(
 export function recordRoutes(store: Store): Router {
   const router = Router();
   router.post('/work', async (req, res) => {
-    res.json(await store.apply(v.parse(Work, req.body)));
+    const work = v.parse(Work, req.body);
+    const caller = callerOf(req);
+    const missing = work.writes.find(({ kind }) => !may(caller, rightToWrite[kind] ?? 'records.write'));
+    if (missing)
+      throw new HttpProblem(
+        403,
+        'Not for you',
+        `Your account may not change this: ${kindWords[missing.kind]}.`,
+        'Ask an owner.',
+      );
+    // whoever signed in is who did it, whatever was sent
+    res.json(await store.apply(caller.account ? { ...work, who: caller.account.name } : work));
   });
   router.get('/snapshot', async (_req, res) => {
     const snapshot = await store.snapshot();

@@ -1,0 +1,52 @@
+import type { Request } from 'express';
+import { rightsOf, type CallerKind, type Right } from '../../contract/access/rights.ts';
+import type { Scope } from '../../contract/access/scope.ts';
+import type { By } from '../../store/access/accounts.ts';
+import type { AccountRow, SessionRow } from '../../store/access/rows.ts';
+import { HttpProblem } from '../errorBorder.ts';
+
+/** By which listener a request came: from this computer, or from beyond it. */
+export type Door = 'loopback' | 'wide';
+
+/** Who asks, and what that allows. */
+export interface Caller {
+  kind: CallerKind;
+  scope: Scope;
+  account: AccountRow | null;
+  session: SessionRow | null;
+  /** The secret link it came by. */
+  linkId: string | null;
+}
+export const nobody: Caller = {
+  kind: 'nobody',
+  scope: { siteIds: [], systemIds: [] },
+  account: null,
+  session: null,
+  linkId: null,
+};
+
+const doors = new WeakMap<object, Door>();
+const callers = new WeakMap<object, Caller>();
+
+/** Said by the listener that took the request, never by anything in the request. */
+export function cameBy(req: object, door: Door): void {
+  doors.set(req, door);
+}
+export const doorOf = (req: object): Door => doors.get(req) ?? 'wide';
+export function setCaller(req: object, caller: Caller): void {
+  callers.set(req, caller);
+}
+export const callerOf = (req: object): Caller => callers.get(req) ?? nobody;
+
+export const may = (caller: Caller, right: Right): boolean => rightsOf(caller.kind).includes(right);
+export const addressOf = (req: Request): string => req.socket.remoteAddress ?? 'unknown';
+export const byOf = (req: Request): By => ({
+  who: callerOf(req).account?.name ?? (callerOf(req).kind === 'alone' ? 'this computer' : 'a stranger'),
+  address: addressOf(req),
+});
+
+export function refuse(caller: Caller): HttpProblem {
+  return caller.kind === 'nobody'
+    ? new HttpProblem(401, 'Sign in first', 'You are not signed in.', 'Sign in, then try again.')
+    : new HttpProblem(403, 'Not for you', 'Your account does not allow this.', 'Ask an owner.');
+}

@@ -1,0 +1,94 @@
+import { Router, type RequestHandler } from 'express';
+import type { Right } from '../../contract/access/rights.ts';
+import { callerOf, may, refuse } from './caller.ts';
+
+/**
+ * Every route and the right it asks for. What is not named here cannot be reached: the guard below stands in front of
+ * all routes and knows no others.
+ */
+export const matrix = {
+  'GET /door': 'anybody',
+  'POST /access/first-owner': 'anybody',
+  'POST /access/sign-in': 'anybody',
+  'POST /access/sign-out': 'anybody',
+  'POST /access/link': 'anybody',
+  'POST /access/join': 'anybody',
+  'POST /access/forgot': 'anybody',
+
+  'GET /me/sessions': 'own.account',
+  'DELETE /me/sessions/:id': 'own.account',
+  'POST /me/sign-out-everywhere': 'own.account',
+  'POST /me/password': 'own.account',
+
+  'GET /accounts': 'people.manage',
+  'POST /accounts': 'people.manage',
+  'PUT /accounts/:id': 'people.manage',
+  'POST /accounts/:id/reset': 'people.manage',
+  'POST /accounts/:id/sign-out': 'people.manage',
+  'GET /door-log': 'people.manage',
+  'GET /page-links': 'people.manage',
+  'POST /page-links': 'people.manage',
+  'POST /page-links/:id/revoke': 'people.manage',
+
+  'GET /reach': 'reach.manage',
+  'PUT /reach': 'reach.manage',
+  'GET /mail': 'reach.manage',
+  'PUT /mail': 'reach.manage',
+  'DELETE /mail': 'reach.manage',
+  'POST /mail/try': 'reach.manage',
+  'GET /mail/stand-in': 'reach.manage',
+
+  'GET /week': 'week.read',
+  'GET /changes': 'changes.follow',
+  'GET /pictures/:id': 'pictures.read',
+  'POST /device/readings': 'readings.send',
+
+  'GET /about': 'records.read',
+  'POST /work': 'records.write',
+  'GET /snapshot': 'records.read',
+  'GET /readings': 'records.read',
+  'GET /records/:kind': 'records.read',
+  'GET /records/:kind/:id': 'records.read',
+  'GET /records/:kind/:id/revisions': 'records.read',
+  'GET /calculators': 'records.read',
+  'POST /calculators/:id': 'records.read',
+  'GET /plan': 'records.read',
+  'GET /plan/jobs/:jobId': 'records.read',
+  'POST /pictures': 'records.write',
+  'GET /export': 'archive.export',
+  'POST /import': 'archive.import',
+  'POST /backup': 'backup',
+  'POST /import-csv/preview': 'records.write',
+  'POST /import-csv': 'records.write',
+  'POST /imports/:id/take-back': 'records.write',
+  'GET /water': 'records.read',
+  'GET /water/series': 'records.read',
+  'GET /water/tests.csv': 'records.read',
+  'GET /water/change': 'records.read',
+  'GET /water/make-up': 'records.read',
+  'GET /water/source': 'records.read',
+  'GET /leads': 'records.read',
+} as const satisfies Record<string, Right | 'anybody'>;
+export type RouteName = keyof typeof matrix;
+
+type Method = 'get' | 'post' | 'put' | 'delete';
+
+/** Stands before all routes. One that is not in the matrix is as if it were not there. */
+export function guardRoutes(missing: RequestHandler): Router {
+  const router = Router();
+  for (const [name, right] of Object.entries(matrix) as [RouteName, Right | 'anybody'][]) {
+    const [method = '', path = ''] = name.split(' ');
+    router[method.toLowerCase() as Method](path, (req, _res, next) => {
+      const caller = callerOf(req);
+      if (right !== 'anybody' && !may(caller, right)) throw refuse(caller);
+      known.add(req);
+      next();
+    });
+  }
+  router.use((req, res, next) => {
+    if (known.has(req)) next();
+    else missing(req, res, next);
+  });
+  return router;
+}
+const known = new WeakSet<object>();

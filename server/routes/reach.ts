@@ -1,0 +1,72 @@
+import { Router } from 'express';
+import * as v from 'valibot';
+import { MailSetting, ReachSetting } from '../../contract/access/account.ts';
+import { byOf } from '../access/caller.ts';
+import type { AccessDesk } from '../access/desk.ts';
+import { HttpProblem } from '../errorBorder.ts';
+import { tryOut } from '../mail/letters.ts';
+import { CertificateProblem } from '../reach/certificate.ts';
+
+const To = v.strictObject({ to: v.pipe(v.string(), v.email('The mail address is not one.')) });
+
+/** Whether it answers beyond this computer; the mail server. */
+export function reachRoutes(desk: AccessDesk): Router {
+  const { log, ownership, post } = desk;
+  const view = async () => desk.reach().view(desk.loopback(), await ownership.known());
+  return Router()
+    .get('/reach', async (_req, res) => {
+      res.json(await view());
+    })
+    .put('/reach', async (req, res) => {
+      const { wide, names } = v.parse(ReachSetting, req.body);
+      if (wide && !(await ownership.known()))
+        throw new HttpProblem(
+          409,
+          'An owner first',
+          'Before it answers beyond this computer it needs an owner who signs in.',
+          'Make the first owner, then open it.',
+        );
+      try {
+        await desk.reach().set(wide, names);
+      } catch (error) {
+        if (error instanceof CertificateProblem) throw new HttpProblem(409, 'No certificate', error.message);
+        if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE')
+          throw new HttpProblem(
+            409,
+            'The port is taken',
+            'Another program listens on the port for other devices.',
+            'Start with another one: --wide-port.',
+          );
+        throw error;
+      }
+      const { who, address } = byOf(req);
+      await log.write(who, wide ? 'opened it beyond this computer' : 'closed it to this computer', address);
+      res.json(await view());
+      // those who came from beyond have their answer; the port closes behind it
+      if (!wide) res.once('close', () => void desk.reach().narrow());
+    })
+    .get('/mail', (_req, res) => {
+      const setting = post.setting();
+      res.json(setting && { ...setting, password: null, hasPassword: setting.password !== '' });
+    })
+    .put('/mail', async (req, res) => {
+      post.keep(v.parse(MailSetting, req.body));
+      await log.write(byOf(req).who, 'changed the mail settings', byOf(req).address);
+      res.json({});
+    })
+    .delete('/mail', async (req, res) => {
+      post.forget();
+      await log.write(byOf(req).who, 'took the mail settings away', byOf(req).address);
+      res.json({});
+    })
+    .post('/mail/try', async (req, res) => {
+      const { to } = v.parse(To, req.body);
+      await post.send({ to, ...tryOut() });
+      res.json({});
+    })
+    .get('/mail/stand-in', (_req, res) => {
+      if (!desk.standIn)
+        throw new HttpProblem(404, 'Not found', 'Only the demonstration has a stand-in for mail.');
+      res.json(desk.standIn());
+    });
+}

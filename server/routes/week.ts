@@ -1,0 +1,53 @@
+import { Router } from 'express';
+import * as v from 'valibot';
+import { v7 as uuid } from 'uuid';
+import { DeviceReadings } from '../../contract/access/account.ts';
+import { isWithin, sitesWithin } from '../../contract/access/scope.ts';
+import { weekAtPlace } from '../../contract/week.ts';
+import type { Work } from '../../contract/work.ts';
+import { StoreProblem } from '../../store/problems.ts';
+import type { Store } from '../../store/store.ts';
+import { callerOf } from '../access/caller.ts';
+import type { EvidenceDesk } from '../evidenceDesk.ts';
+import type { PlanDesk } from '../planning/planDesk.ts';
+
+const Asked = v.object({ site: v.optional(v.pipe(v.string(), v.uuid('Say which place.'))) });
+
+/** "This week at this place", as far as the caller may see; and what devices send. */
+export function weekRoutes(store: Store, evidence: EvidenceDesk, desk: PlanDesk, now: () => number): Router {
+  return Router()
+    .get('/week', async (req, res) => {
+      const { scope } = callerOf(req);
+      const known = await evidence.now();
+      const sites = sitesWithin(known.snapshot, scope);
+      const site = v.parse(Asked, req.query).site ?? sites[0];
+      const week = site === undefined ? null : weekAtPlace(known, await desk.plan(), site, scope, now());
+      // a place one may not see is a place that is not there
+      if (!week) throw StoreProblem.notFound('place');
+      const places = sites.map((id) => ({ id, name: known.snapshot.content('site', id)?.name ?? '' }));
+      res.json({ ...week, places });
+    })
+    .post('/device/readings', async (req, res) => {
+      const { account, scope } = callerOf(req);
+      const { readings } = v.parse(DeviceReadings, req.body);
+      const snapshot = await store.snapshot();
+      const missing = readings.findIndex(({ channelId }) => {
+        const channel = snapshot.get('channel', channelId);
+        return !channel || !isWithin(channel, snapshot, scope);
+      });
+      if (missing >= 0)
+        throw StoreProblem.invalid([
+          { pointer: `/readings/${missing}/channelId`, detail: 'There is no such channel for this device.' },
+        ]);
+      const writes: Work['writes'] = readings.map(({ channelId, at, value }) => ({
+        ...{ op: 'create', kind: 'reading', id: uuid(), revisionId: uuid() },
+        content: {
+          ...{ channelId, value, below: false, source: 'device', quality: 'good', timing: null },
+          when: { kind: 'instant', at: new Date(at).toISOString() },
+          ...{ serviceId: null, whoId: null, note: '' },
+        },
+      }));
+      const { results } = await store.apply({ writes, who: account?.name ?? '', why: '' });
+      res.status(201).json({ taken: results.length });
+    });
+}
