@@ -7,6 +7,7 @@ import type { Store } from '../store/store.ts';
 import type { PlanDesk } from './planning/planDesk.ts';
 import { errorBorder, HttpProblem } from './errorBorder.ts';
 import { type AccessDesk } from './access/desk.ts';
+import { callerOf } from './access/caller.ts';
 import { cookieSessions } from './access/cookieSessions.ts';
 import { hygiene } from './access/hygiene.ts';
 import { identify } from './access/identify.ts';
@@ -42,6 +43,9 @@ export interface AppParts {
   about: Record<string, unknown>;
 }
 
+const json = express.json({ limit: '5mb' });
+const shortJson = express.json({ limit: '20kb' });
+
 /** Builds and wires the application; listens to nothing. */
 export function buildApp(parts: AppParts): Express {
   const { store, desk, databases, access, dataDir, now } = parts;
@@ -71,7 +75,6 @@ export function buildApp(parts: AppParts): Express {
   );
   app.use(hygiene(() => access.reach().wideNames()));
   const api = express.Router();
-  api.use(express.json({ limit: '5mb' }));
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
@@ -84,6 +87,8 @@ export function buildApp(parts: AppParts): Express {
     ...cookieSessions({ sessions, secret: parts.secret, installation, now }),
     identify(accounts, links, ownership),
     guardRoutes(missing),
+    // a stranger has nothing long to say
+    (req, res, next) => (callerOf(req).kind === 'nobody' ? shortJson : json)(req, res, next),
   );
   api.get('/about', (_req, res) => {
     res.json({ ...parts.about, now: new Date(now()).toISOString() });

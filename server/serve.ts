@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import type { Express } from 'express';
 import { pino } from 'pino';
 import { Accounts } from '../store/access/accounts.ts';
 import { DoorLog } from '../store/access/doorLog.ts';
@@ -50,6 +51,7 @@ export interface Running {
   store: Store;
   desk: PlanDesk;
   access: AccessDesk;
+  app: Express;
   copyBeforeMigration: string | null;
   stop: () => Promise<void>;
 }
@@ -113,7 +115,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
       await close();
       release();
     };
-    return { address, store, desk, access, copyBeforeMigration: databases.copyBeforeMigration, stop };
+    return { address, store, desk, access, app, copyBeforeMigration: databases.copyBeforeMigration, stop };
   } catch (error) {
     release();
     throw error;

@@ -76,6 +76,7 @@ type Method = 'get' | 'post' | 'put' | 'delete';
 /** Stands before all routes. One that is not in the matrix is as if it were not there. */
 export function guardRoutes(missing: RequestHandler): Router {
   const router = Router();
+  guards.add(router);
   for (const [name, right] of Object.entries(matrix) as [RouteName, Right | 'anybody'][]) {
     const [method = '', path = ''] = name.split(' ');
     router[method.toLowerCase() as Method](path, (req, _res, next) => {
@@ -92,3 +93,5 @@ export function guardRoutes(missing: RequestHandler): Router {
   return router;
 }
 const known = new WeakSet<object>();
+/** So that whoever lists the routes of the application can tell them from what stands before them. */
+export const guards = new WeakSet<object>();
