@@ -36,7 +36,9 @@ describe('the first owner', () => {
     );
     const statuses = (await Promise.all(claims)).map((one) => one.status).sort();
     expect(statuses).toEqual([201, 409, 409]);
-    expect((await house.running.access.accounts.list()).filter((one) => one.role === 'owner')).toHaveLength(1);
+    expect((await house.running.access.accounts.list()).filter((one) => one.role === 'owner')).toHaveLength(
+      1,
+    );
   });
   test('a weak password, a missing name: each field with its sentence', async () => {
     const refused = await house
@@ -118,7 +120,8 @@ describe('sessions', () => {
     expect((await client.get('/snapshot')).status).toBe(401);
     await client.post('/access/sign-in', signIn);
     let days = 0;
-    for (; days < 100 && (await client.get('/snapshot')).status === 200; days += 10) house.clock += 10 * DAY_MS;
+    for (; days < 100 && (await client.get('/snapshot')).status === 200; days += 10)
+      house.clock += 10 * DAY_MS;
     expect(days).toBe(90);
   });
   test('one’s devices are listed and signed out, one or all; another person’s are out of reach', async () => {
@@ -202,9 +205,13 @@ describe('people', () => {
     const { client: ole, id } = await house.person(owner, 'keeper', {}, 'ole');
     const [row] = (await house.running.access.accounts.list()).filter((one) => one.id === id);
     const said = { baseVersion: row?.version, mail: null, siteIds: [], systemIds: [], disabled: false };
-    expect((await owner.put(`/accounts/${id}`, { ...said, role: 'keeper', disabled: true })).status).toBe(200);
+    expect((await owner.put(`/accounts/${id}`, { ...said, role: 'keeper', disabled: true })).status).toBe(
+      200,
+    );
     expect((await ole.get('/snapshot')).status).toBe(401);
-    expect((await ole.post('/access/sign-in', { signIn: 'ole', password: passwordOf('ole') })).status).toBe(401);
+    expect((await ole.post('/access/sign-in', { signIn: 'ole', password: passwordOf('ole') })).status).toBe(
+      401,
+    );
     expect((await owner.put(`/accounts/${id}`, { ...said, role: 'keeper' })).status).toBe(409);
     const me = (await owner.get<DoorView>('/door')).json.me;
     const alone = await owner.put<{ detail: string }>(`/accounts/${me?.accountId ?? ''}`, {
@@ -212,7 +219,10 @@ describe('people', () => {
       baseVersion: 1,
       role: 'keeper',
     });
-    expect([alone.status, alone.json.detail]).toEqual([409, 'The last owner stays one: make another owner first.']);
+    expect([alone.status, alone.json.detail]).toEqual([
+      409,
+      'The last owner stays one: make another owner first.',
+    ]);
   });
   test('a link for another password: made by an owner, used once, all devices signed out', async () => {
     const owner = await house.owner();

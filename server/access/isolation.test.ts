@@ -35,7 +35,11 @@ beforeAll(async () => {
     form.append('picture', new Blob([new Uint8Array(await image.toBuffer())]), 'p.png');
     const cookie = [...owner.cookies].map((one) => one.join('=')).join('; ');
     const headers = { Cookie: cookie, Origin: house.running.address };
-    const sent = await fetch(`${house.running.address}/api/pictures`, { method: 'POST', body: form, headers });
+    const sent = await fetch(`${house.running.address}/api/pictures`, {
+      method: 'POST',
+      body: form,
+      headers,
+    });
     return create('picture', (await sent.json()) as never, id);
   };
   const withPicture = (job: string, picture: string) =>
@@ -63,7 +67,9 @@ beforeAll(async () => {
 afterAll(() => house.close());
 
 const tells = (text: string): boolean =>
-  text.includes(SECRET) || Object.values(south.ids).some((id) => text.includes(id)) || text.includes(pictures.south);
+  text.includes(SECRET) ||
+  Object.values(south.ids).some((id) => text.includes(id)) ||
+  text.includes(pictures.south);
 
 describe('a helper and a client of one place', () => {
   test('read its week, and nothing in it is of another place', async () => {
@@ -76,7 +82,8 @@ describe('a helper and a client of one place', () => {
     }
   });
   test('a client of one system does not learn of the other one at the same place', async () => {
-    const systems = async (who: Client) => (await who.get<WeekAtPlace>('/week')).json.systems.map((one) => one.name);
+    const systems = async (who: Client) =>
+      (await who.get<WeekAtPlace>('/week')).json.systems.map((one) => one.name);
     expect(await systems(helper)).toEqual(['North system', 'Back room']);
     expect(await systems(client)).toEqual(['North system']);
     expect((await client.get('/week')).text).not.toContain('Back room');
@@ -90,7 +97,11 @@ describe('a helper and a client of one place', () => {
   });
   test('by list, record, search, export and table: refused, of their own place too', async () => {
     const paths = ['/snapshot', '/records/system', `/records/system/${south.ids.system}`, '/plan', '/leads'];
-    const more = ['/export', `/water/tests.csv?system=${south.ids.system}`, `/water?system=${south.ids.system}`];
+    const more = [
+      '/export',
+      `/water/tests.csv?system=${south.ids.system}`,
+      `/water?system=${south.ids.system}`,
+    ];
     for (const who of [helper, client])
       for (const path of [...paths, ...more]) {
         const { status, text } = await who.get(path);
@@ -164,7 +175,13 @@ test('a device sends readings of its own place only, and reads nothing', async (
   const { token } = await house.person(owner, 'device', { siteIds: [north.ids.site] }, 'probe');
   const headers = { Authorization: `Bearer ${token}` };
   const send = (channelId: string) =>
-    house.near().post('/device/readings', { readings: [{ channelId, at: '2026-11-25T08:00:00Z', value: 25.1 }] }, headers);
+    house
+      .near()
+      .post(
+        '/device/readings',
+        { readings: [{ channelId, at: '2026-11-25T08:00:00Z', value: 25.1 }] },
+        headers,
+      );
   expect((await send(mine.id)).json).toEqual({ taken: 1 });
   // heard twice, kept once
   await send(mine.id);

@@ -116,7 +116,10 @@ describe.each(kinds)('%s', (kind) => {
     if (!caller) throw new Error(`nobody asks as ${kind}`);
     const [method = '', pattern = ''] = route.split(' ');
     if (route === 'POST /me/sign-out-everywhere' && people.split(' ').includes(kind))
-      await caller.client.post('/access/sign-in', { signIn: signInOf(kind), password: passwordOf(signInOf(kind)) });
+      await caller.client.post('/access/sign-in', {
+        signIn: signInOf(kind),
+        password: passwordOf(signInOf(kind)),
+      });
     const path = pattern.replace(':kind', 'site').replace(/:\w+/, uuid());
     const { status } = await caller.client.ask(path, {
       method,

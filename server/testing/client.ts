@@ -1,5 +1,6 @@
 import { request as requestHttp, type IncomingMessage } from 'node:http';
 import { request as requestHttps } from 'node:https';
+import { checkServerIdentity } from 'node:tls';
 
 export interface Answer<T = unknown> {
   status: number;
@@ -39,7 +40,9 @@ export class Client {
       headers: {
         ...(cookie ? { Cookie: cookie } : {}),
         ...(method === 'GET' ? {} : { Origin: url.origin }),
-        ...(text === undefined ? {} : { 'Content-Type': 'application/json', 'Content-Length': String(Buffer.byteLength(text)) }),
+        ...(text === undefined
+          ? {}
+          : { 'Content-Type': 'application/json', 'Content-Length': String(Buffer.byteLength(text)) }),
         ...headers,
       },
       ...(text === undefined ? {} : { text }),
@@ -79,7 +82,16 @@ export class Client {
       };
       const req =
         url.protocol === 'https:'
-          ? requestHttps(url, { ...options, ca: this.ca, agent: false }, took)
+          ? requestHttps(
+              url,
+              {
+                ...options,
+                ca: this.ca,
+                agent: false,
+                checkServerIdentity: (_host, certificate) => checkServerIdentity(url.hostname, certificate),
+              },
+              took,
+            )
           : requestHttp(url, { ...options, agent: false }, took);
       req.on('error', reject);
       req.end(text);

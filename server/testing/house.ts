@@ -23,7 +23,7 @@ export class House {
     this.running = await serve({
       ...{ dataDir: this.dataDir, port: 0, widePort: 0, webDir: null, about: { dataDir: this.dataDir } },
       now: () => this.clock,
-      here: () => ['127.0.0.2', 'tank.local'],
+      here: () => [BEYOND, 'tank.local'],
       ...options,
     });
   }
@@ -34,12 +34,14 @@ export class House {
 
   /** A browser on this computer. */
   near = (): Client => new Client(this.running.address);
+  wideAddress = (): string =>
+    this.running.access
+      .reach()
+      .addresses()
+      .find((address) => address.includes(BEYOND)) ?? '';
   /** A browser beyond it, which trusts this installation's authority. */
   far = (): Client =>
-    new Client(
-      this.running.access.reach().addresses()[0] ?? '',
-      readFileSync(join(this.dataDir, 'keys', 'authority.pem'), 'utf8'),
-    );
+    new Client(this.wideAddress(), readFileSync(join(this.dataDir, 'keys', 'authority.pem'), 'utf8'));
 
   /** The first owner, signed in on this computer. */
   async owner(): Promise<Client> {
@@ -72,4 +74,5 @@ export class House {
     return { client, id, token };
   }
 }
+const BEYOND = '127.0.0.2';
 export const passwordOf = (name: string): string => `four quiet words ${name}`;
