@@ -1,6 +1,7 @@
 import { findKind } from '../core/catalogue/index.ts';
 import { pathPlaces, type EquipmentKind } from '../core/catalogue/types.ts';
 import { findProgramme, testsOf } from '../core/catalogue/programmes.ts';
+import { crew } from './crew.ts';
 import { visitDays } from '../core/planning/visits.ts';
 import { measures } from '../core/rules/measures.ts';
 import { vesselVolumeL } from '../core/water/vesselVolume.ts';
@@ -70,7 +71,7 @@ class DemoBuilder {
   build(): Write[] {
     this.create('setting', { ...defaultSetting, homeZone: 'Europe/Berlin' }, SETTING_ID);
     for (const name of new Set(scenario.flatMap((site) => site.people)))
-      this.people.set(name, this.create('person', { name }));
+      this.people.set(name, this.create('person', { name, ...crew(this.today)[name] }));
     for (const site of scenario) this.site(site);
     return this.writes;
   }

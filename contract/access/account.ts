@@ -213,6 +213,8 @@ export interface Shown {
   id: string;
   token: string;
   link: string;
+  /** What a device opens first that does not trust this installation’s certificate yet. */
+  trustFirst: string | null;
   until: string | null;
   /** Whether it also went out by mail, and if not why. */
   mailed: boolean;

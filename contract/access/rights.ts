@@ -30,6 +30,8 @@ export interface Role {
   idleDays: number;
   /** false: not a person, it carries a token instead of a password. */
   signsIn: boolean;
+  /** Whether it does work here: then there is a person of the records who did it. */
+  works: boolean;
 }
 
 const reading = ['week.read', 'changes.follow', 'pictures.read', 'own.account'] as const;
@@ -42,6 +44,7 @@ export const roles = {
     sees: 'everything',
     idleDays: 14,
     signsIn: true,
+    works: true,
   },
   keeper: {
     word: 'keeper',
@@ -50,6 +53,7 @@ export const roles = {
     sees: 'everything',
     idleDays: 14,
     signsIn: true,
+    works: true,
   },
   helper: {
     word: 'helper',
@@ -58,6 +62,7 @@ export const roles = {
     sees: 'places',
     idleDays: 30,
     signsIn: true,
+    works: true,
   },
   client: {
     word: 'client',
@@ -66,6 +71,7 @@ export const roles = {
     sees: 'systems',
     idleDays: 30,
     signsIn: true,
+    works: false,
   },
   device: {
     word: 'device',
@@ -74,6 +80,7 @@ export const roles = {
     sees: 'places',
     idleDays: 0,
     signsIn: false,
+    works: false,
   },
 } as const satisfies Record<string, Role>;
 export type RoleId = keyof typeof roles;

@@ -1,5 +1,8 @@
-import type { Worker } from '../../core/planning/hands.ts';
+import { lacksOn, type Lack, type Worker } from '../../core/planning/hands.ts';
+import type { Day } from '../../core/time/day.ts';
+import type { PlanRow } from '../planRows.ts';
 import type { Snapshot } from '../snapshot.ts';
+import { definitionsOf } from './definition.ts';
 
 /** Everybody who works here, as the core asks about them. */
 export function workersOf(snapshot: Snapshot): Worker[] {
@@ -11,4 +14,33 @@ export function workersOf(snapshot: Snapshot): Worker[] {
     minutesPerVisit: content.comes?.minutes ?? null,
     absences: content.absences ?? [],
   }));
+}
+
+/** The day on which a job would next be done: the visit by which it is wanted. */
+function dayOfWork({ nextVisit, recommended, today }: PlanRow): Day {
+  const wanted = nextVisit ?? recommended ?? today;
+  return wanted < today ? today : wanted;
+}
+
+/**
+ * What jobs lack of hands, papers and training on the day they would be done; jobs that lack nothing are left out.
+ * One person by themselves is never told that they are alone.
+ */
+export function lacksOfJobs(
+  snapshot: Snapshot,
+  rows: readonly PlanRow[],
+): Map<string, { lacks: Lack[]; day: Day; today: Day }> {
+  const workers = workersOf(snapshot);
+  const found = new Map<string, { lacks: Lack[]; day: Day; today: Day }>();
+  if (workers.length < 2) return found;
+  const definitionOf = definitionsOf(snapshot);
+  for (const row of rows) {
+    const job = snapshot.content('job', row.jobId);
+    const hands = job && definitionOf(job).hands;
+    if (!hands) continue;
+    const day = dayOfWork(row);
+    const lacks = lacksOn(hands, workers, day);
+    if (lacks.length > 0) found.set(row.jobId, { lacks, day, today: row.today });
+  }
+  return found;
 }

@@ -288,3 +288,16 @@ describe('what is kept', () => {
     expect(text).not.toMatch(/argon2|sign_in|signIn|secret/);
   });
 });
+
+test('a first owner whose name stands in the records already is that person', async () => {
+  const person = { op: 'create', kind: 'person', id: uuid(), revisionId: uuid(), content: { name: 'Marit' } };
+  await house.near().post('/work', { writes: [person] });
+  const owner = await house.owner();
+  expect((await owner.get<unknown[]>('/records/person')).json).toHaveLength(1);
+  expect((await owner.get<DoorView>('/door')).json.me?.personId).toBe(person.id);
+  // a client does no work here: they are nobody of the records
+  const { writes, ids } = oneSock();
+  await owner.post('/work', work(...writes));
+  await house.person(owner, 'client', { systemIds: [ids.system] });
+  expect((await owner.get<unknown[]>('/records/person')).json).toHaveLength(1);
+});

@@ -39,7 +39,9 @@ export function setCaller(req: object, caller: Caller): void {
 export const callerOf = (req: object): Caller => callers.get(req) ?? nobody;
 
 export const may = (caller: Caller, right: Right): boolean => rightsOf(caller.kind).includes(right);
-export const addressOf = (req: Request): string => req.socket.remoteAddress ?? 'unknown';
+/** An older address that came in by a newer socket is written as it is known. */
+export const addressOf = (req: Request): string =>
+  (req.socket.remoteAddress ?? 'unknown').replace(/^::ffff:(?=\d+\.)/, '');
 export const byOf = (req: Request): By => ({
   who: callerOf(req).account?.name ?? (callerOf(req).kind === 'alone' ? 'this computer' : 'a stranger'),
   address: addressOf(req),

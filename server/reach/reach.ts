@@ -16,7 +16,6 @@ import { trustPage } from './trustPage.ts';
 import { WidePort } from './widePort.ts';
 
 const HOUR_MS = 3_600_000;
-const EVERYWHERE = '0.0.0.0';
 const always = ['localhost', '127.0.0.1', '::1'];
 
 export interface ReachParts {
@@ -79,7 +78,6 @@ export class Reach {
     this.open = await WidePort.open(
       {
         port: this.parts.port,
-        host: EVERYWHERE,
         app: this.parts.app,
         plain: trustPage(() => ({
           certificate: this.certificate ?? certificate,

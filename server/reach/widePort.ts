@@ -25,7 +25,7 @@ export class WidePort {
   }
 
   static async open(
-    parts: { port: number; host: string; app: RequestListener; plain: RequestListener },
+    parts: { port: number; app: RequestListener; plain: RequestListener },
     certificate: KeyAndCertificate,
   ): Promise<WidePort> {
     const secure = createHttpsServer(
@@ -49,13 +49,7 @@ export class WidePort {
         process.nextTick(() => socket.resume());
       });
     });
-    await new Promise<void>((done, fail) => {
-      outer.once('error', fail);
-      outer.listen(parts.port, parts.host, () => {
-        outer.off('error', fail);
-        done();
-      });
-    });
+    await listenEverywhere(outer, parts.port);
     return new WidePort(outer, secure, sockets);
   }
 
@@ -68,5 +62,24 @@ export class WidePort {
     const closed = new Promise<void>((done) => this.outer.close(() => done()));
     for (const socket of this.sockets) socket.destroy();
     await closed;
+  }
+}
+
+/** Both kinds of addresses; where the computer has no IPv6, the older ones. */
+async function listenEverywhere(server: Server, port: number): Promise<void> {
+  const on = (host: string): Promise<void> =>
+    new Promise((done, fail) => {
+      server.once('error', fail);
+      server.listen(port, host, () => {
+        server.off('error', fail);
+        done();
+      });
+    });
+  try {
+    await on('::');
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    if (code !== 'EAFNOSUPPORT' && code !== 'EADDRNOTAVAIL') throw error;
+    await on('0.0.0.0');
   }
 }

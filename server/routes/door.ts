@@ -24,7 +24,8 @@ const deadLink = () =>
     'This link has been used, revoked or is too old.',
     'Ask for another one.',
   );
-const untilWord = (at: number): string => new Date(at).toISOString().slice(0, 16).replace('T', ' ') + ' UTC';
+export const untilWord = (at: number): string =>
+  new Date(at).toISOString().slice(0, 16).replace('T', ' ') + ' UTC';
 
 /** The door: what anybody may know, the first owner, signing in and out, links that come once. */
 export function doorRoutes(desk: AccessDesk): Router {
@@ -119,7 +120,11 @@ export function doorRoutes(desk: AccessDesk): Router {
         account && !account.disabled && account.secretHash !== null && roles[account.role].signsIn;
       if (!usable || !account.mail) return;
       const { token, until } = await accounts.offerReset(account.id, byOf(req));
-      const words = newPassword(account.name, linkTo(desk, 'join', token), untilWord(until));
+      const words = newPassword(account.name, {
+        link: linkTo(desk, 'join', token),
+        trustFirst: trustFirst(desk),
+        until: untilWord(until),
+      });
       await post.trySend(account.mail, words.subject, words.text);
     });
 }
@@ -128,4 +133,8 @@ export function doorRoutes(desk: AccessDesk): Router {
 export function linkTo(desk: AccessDesk, page: 'join' | 'shared', token: string): string {
   return `${desk.reach().addresses()[0] ?? desk.loopback()}/${page}#${token}`;
 }
-export { untilWord };
+/** The page that walks a device through trusting the local authority; null where that is not needed. */
+export function trustFirst(desk: AccessDesk): string | null {
+  const { certificate, trustPages } = desk.reach().view(desk.loopback(), true);
+  return certificate?.kind === 'local authority' ? (trustPages[0] ?? null) : null;
+}

@@ -15,7 +15,7 @@ import { HttpProblem } from '../errorBorder.ts';
 import { invitation, newPassword } from '../mail/letters.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
-import { linkTo, untilWord } from './door.ts';
+import { linkTo, trustFirst, untilWord } from './door.ts';
 
 const instant = (at: number | null): string | null => (at === null ? null : new Date(at).toISOString());
 
@@ -72,11 +72,22 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
       const { account, token, until } = await accounts.invite(said, byOf(req));
       const isDevice = until === null;
       const link = isDevice ? '' : linkTo(desk, 'join', token);
-      const letter = invitation(account.name, byOf(req).who, account.role, link, untilWord(until ?? 0));
+      const letter = invitation(account.name, byOf(req).who, account.role, {
+        link,
+        trustFirst: trustFirst(desk),
+        until: untilWord(until ?? 0),
+      });
       const posted = isDevice
         ? { mailed: false, mailWord: 'Put it into the device: it is shown this once.' }
         : await post.trySend(account.mail, letter.subject, letter.text);
-      res.status(201).json({ id: account.id, token, link, until: instant(until), ...posted } satisfies Shown);
+      res.status(201).json({
+        id: account.id,
+        token,
+        link,
+        trustFirst: trustFirst(desk),
+        until: instant(until),
+        ...posted,
+      } satisfies Shown);
     })
     .put('/accounts/:id', async (req, res) => {
       const said = v.parse(ChangeAccount, req.body);
@@ -88,9 +99,20 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
     .post('/accounts/:id/reset', async (req, res) => {
       const { account, token, until } = await accounts.offerReset(req.params.id, byOf(req));
       const link = linkTo(desk, 'join', token);
-      const letter = newPassword(account.name, link, untilWord(until));
+      const letter = newPassword(account.name, {
+        link,
+        trustFirst: trustFirst(desk),
+        until: untilWord(until),
+      });
       const posted = await post.trySend(account.mail, letter.subject, letter.text);
-      res.json({ id: account.id, token, link, until: instant(until), ...posted } satisfies Shown);
+      res.json({
+        id: account.id,
+        token,
+        link,
+        trustFirst: trustFirst(desk),
+        until: instant(until),
+        ...posted,
+      } satisfies Shown);
     })
     .post('/accounts/:id/sign-out', async (req, res) => {
       const account = await accounts.get(req.params.id);
@@ -115,6 +137,7 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
         id: row.id,
         token,
         link,
+        trustFirst: trustFirst(desk),
         until,
         mailed: false,
         mailWord: 'It is shown this once.',

@@ -47,7 +47,7 @@ export class Accounts {
   /** Once. @throws StoreProblem conflict where somebody was first */
   async claim(said: { name: string; signIn: string; password: string }, by: By): Promise<AccountRow> {
     const secretHash = await hashPassword(said.password);
-    return this.withPerson(null, said.name, by, async (manager, personId) => {
+    return this.withPerson(await this.personCalled(said.name), said.name, by, async (manager, personId) => {
       if (await manager.existsBy(accountEntity, { role: 'owner' }))
         throw StoreProblem.conflict('This installation has its owner already. Sign in.', null, null);
       const row = {
@@ -66,7 +66,7 @@ export class Accounts {
     const token = newToken();
     const isDevice = !roles[said.role].signsIn;
     const account = await this.withPerson(
-      isDevice ? 'none' : said.personId,
+      roles[said.role].works ? said.personId : 'none',
       said.name,
       by,
       async (manager, personId) => {
@@ -241,6 +241,15 @@ export class Accounts {
       seenAt: instant(seenAt),
       devices: sessions.filter((one) => one.accountId === row.id && one.endsAt > now).length,
     }));
+  }
+
+  /** Whoever is named in the records already is that person, not another one of the same name. */
+  private async personCalled(name: string): Promise<string | null> {
+    const called = (text: string): string => text.trim().toLowerCase();
+    const same = (await this.parts.store.snapshot())
+      .all('person')
+      .filter((person) => called(person.content.name) === called(name));
+    return same.length === 1 ? (same[0]?.id ?? null) : null;
   }
 
   private fresh(id: string, personId: string | null, name: string, signIn: string): AccountRow {

@@ -25,6 +25,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
     throw new ApiProblem(unreachable);
   }
   if (response.ok) return (await response.json()) as T;
+  if (response.status === 401) for (const listener of signedOut) listener();
   throw new ApiProblem(await problemOf(response));
 }
 
@@ -40,8 +41,22 @@ async function problemOf(response: Response): Promise<Problem> {
   }
 }
 
+const signedOut = new Set<() => void>();
+/** Called when the server no longer knows who this is. @returns how to stop listening */
+export function onSignedOut(listener: () => void): () => void {
+  signedOut.add(listener);
+  return () => signedOut.delete(listener);
+}
+
 export const api = {
-  get: <T>(path: string): Promise<T> => ask<T>(path),
+  get: <T>(path: string, headers: Record<string, string> = {}): Promise<T> => ask<T>(path, { headers }),
+  /** Anything but a unit of work. */
+  send: <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body: unknown = {}): Promise<T> =>
+    ask<T>(path, {
+      method,
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    }),
   work: (work: Work): Promise<WorkResult> =>
     ask('/work', {
       method: 'POST',

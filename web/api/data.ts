@@ -8,6 +8,7 @@ import type { WaterAnswer } from '../../contract/water/waterAnswer.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
 import { api } from './client.ts';
+import { useDoor } from './door.ts';
 
 export interface About {
   demo?: { madeOn: string; ageDays: number };
@@ -77,6 +78,8 @@ export function useNow(): number {
 /** A second window follows without a reload, and dates renew at each site's midnight. */
 export function useFollow(): void {
   const client = useQueryClient();
+  // who signs in listens anew: the line of whoever was here before has been cut
+  const accountId = useDoor().me?.accountId;
   useEffect(() => {
     const source = new EventSource('/api/changes');
     let seen = false;
@@ -90,8 +93,12 @@ export function useFollow(): void {
       if (seen) refresh();
       seen = true;
     });
+    // a line that is refused is not taken up again by itself: perhaps somebody was signed out
+    source.addEventListener('error', () => {
+      if (source.readyState === EventSource.CLOSED) void client.invalidateQueries({ queryKey: ['door'] });
+    });
     return () => source.close();
-  }, [client]);
+  }, [client, accountId]);
 
   const snapshot = useSnapshot();
   const now = useNow();

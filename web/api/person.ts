@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react';
 
-// Who holds this device: a name chosen here, no rights hang on it.
+// Who holds this device: whoever signed in; where nobody does, a name chosen here, no rights hang on it.
 
 const KEY = 'jondrel.person';
 const listeners = new Set<() => void>();
@@ -10,7 +10,8 @@ export interface Here {
   name: string;
 }
 const nobody: Here = { id: null, name: '' };
-let current = read();
+let chosen = read();
+let signedIn: Here | null = null;
 
 function read(): Here {
   try {
@@ -20,18 +21,22 @@ function read(): Here {
     return nobody;
   }
 }
-export const whoIsHere = (): string => current.name;
+const current = (): Here => signedIn ?? chosen;
+export const whoIsHere = (): string => current().name;
+/** Whoever signed in stands before any name chosen on the device. */
+export function setSignedIn(here: Here | null): void {
+  if (here?.id === signedIn?.id && here?.name === signedIn?.name) return;
+  signedIn = here;
+  for (const listener of listeners) listener();
+}
 export function setPersonHere(here: Here): void {
-  current = here;
+  chosen = here;
   localStorage.setItem(KEY, JSON.stringify(here));
   for (const listener of listeners) listener();
 }
 export function usePersonHere(): Here {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => current,
-  );
+  return useSyncExternalStore((listener) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  }, current);
 }

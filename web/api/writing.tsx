@@ -1,12 +1,24 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  lazy,
+  Suspense,
+  useCallback,
+  useContext,
+  useMemo,
+  useState,
+  type ReactNode,
+} from 'react';
 import { v7 as uuid } from 'uuid';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import type { Write, WorkResult } from '../../contract/work.ts';
-import { ConflictDialog, type Conflict } from '../parts/ConflictDialog.tsx';
+import type { Conflict } from '../parts/ConflictDialog.tsx';
 import { SavedLine, type Saved } from '../parts/SavedLine.tsx';
 import { api, ApiProblem } from './client.ts';
 import { whoIsHere } from './person.ts';
+
+// rare: fetched when two people did edit one thing
+const ConflictDialog = lazy(() => import('../parts/ConflictDialog.tsx'));
 
 interface Writing {
   /** Sends a unit of work; the line at the foot says what happened and offers to undo it. */
@@ -98,7 +110,11 @@ export function WritingProvider({ children }: { children: ReactNode }) {
     <Context.Provider value={writing}>
       {children}
       <SavedLine saved={saved} onUndo={() => void undo()} onClose={() => setSaved(null)} />
-      <ConflictDialog conflict={conflict} onSettle={(choice) => void settle(choice)} />
+      {conflict && (
+        <Suspense fallback={null}>
+          <ConflictDialog conflict={conflict} onSettle={(choice) => void settle(choice)} />
+        </Suspense>
+      )}
     </Context.Provider>
   );
 }

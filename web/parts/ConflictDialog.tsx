@@ -19,14 +19,13 @@ export interface Conflict {
 }
 
 /** Two people edited one thing: both texts side by side, nothing lost, the person chooses. */
-export function ConflictDialog({
+export default function ConflictDialog({
   conflict,
   onSettle,
 }: {
-  conflict: Conflict | null;
+  conflict: Conflict;
   onSettle: (choice: 'theirs' | 'mine') => void;
 }) {
-  if (!conflict) return null;
   const rows = differences(conflict.stored.content, conflict.sent);
   return (
     <Dialog open maxWidth="sm" fullWidth aria-labelledby="conflict-title">

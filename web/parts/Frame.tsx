@@ -3,13 +3,22 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate } from 'react-router';
 import { useAbout, useFollow } from '../api/data.ts';
 import { usePersonHere } from '../api/person.ts';
+import { useDoor } from '../api/door.ts';
 import { useWriting } from '../api/writing.tsx';
+import { roles } from '../../contract/access/rights.ts';
 import { Band, places, Rail } from './Rail.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
+const NarrowFrame = lazy(() => import('./NarrowFrame.tsx'));
 
-/** What stands round every screen: the staff, the palette, the keys, the thread to the server. */
+/** What stands round every screen: for who sees only something, no more than the way out. */
 export function Frame() {
+  const { me } = useDoor();
+  return me && roles[me.role].sees !== 'everything' ? <NarrowFrame /> : <WideFrame />;
+}
+
+/** The staff, the palette, the keys, the thread to the server. */
+function WideFrame() {
   useFollow();
   const navigate = useNavigate();
   const about = useAbout();

@@ -33,3 +33,10 @@ export function writeInstant(at: number, zone: string, style: DateStyle, today: 
   const local = DateTime.fromMillis(at, { zone });
   return `${dayWord(local.toISODate() ?? '', today, style)}, ${local.toFormat('HH:mm')}`;
 }
+
+const A_MOMENT_MS = 60_000;
+/** "5 minutes ago", for what happened on a clock and not on a day. */
+export function ago(at: number, now: number): string {
+  if (now - at < A_MOMENT_MS) return 'a moment ago';
+  return DateTime.fromMillis(at).toRelative({ base: DateTime.fromMillis(now), locale: 'en-GB' }) ?? '';
+}

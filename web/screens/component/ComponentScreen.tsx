@@ -2,6 +2,8 @@ import Button from '@mui/material/Button';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useParams, useSearchParams } from 'react-router';
+import type { JobDefinition } from '../../../core/catalogue/types.ts';
+import { handsWord } from '../../../core/explain/handsWord.ts';
 import { rangeWord } from '../../../core/explain/words.ts';
 import { findKind } from '../../../core/catalogue/index.ts';
 import { catalogueDefinition, definitionsOf, ownKindsOf } from '../../../contract/facts/definition.ts';
@@ -13,6 +15,7 @@ import { JobCautions } from '../../parts/JobCautions.tsx';
 import { LogJob } from '../../parts/LogJob.tsx';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { ProveRunning } from '../../parts/ProveRunning.tsx';
+import { LackNote, useLacks } from '../../parts/useLacks.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
 import { StateWord } from '../../strip/marks.tsx';
 import { partsOf } from '../system/path.ts';
@@ -118,6 +121,7 @@ function JobPage({ row }: { row: PlanRow }) {
   const explanation = useExplanation(row.jobId);
   const now = useNow();
   const phone = usePhone();
+  const lacks = useLacks();
   const [open, setOpen] = useState<'log' | 'figures' | null>(null);
   useHotkeys('l', () => setOpen('log'), { preventDefault: true });
   const box = useRef<HTMLDivElement>(null);
@@ -149,7 +153,10 @@ function JobPage({ row }: { row: PlanRow }) {
           <StateWord state={row.state} />
           {row.recommended && <span className="soft">, {relativeWord(row.recommended, row.today)}</span>}
         </div>
-        <p style={{ fontSize: 19, lineHeight: '26px' }}>{row.sentence}</p>
+        <div>
+          <p style={{ fontSize: 19, lineHeight: '26px' }}>{row.sentence}</p>
+          <LackNote said={lacks.get(row.jobId)} />
+        </div>
         <div className="actions" style={{ justifyContent: 'flex-end', alignSelf: 'start' }}>
           <Button variant="contained" onClick={() => setOpen(open === 'log' ? null : 'log')}>
             Log it done{' '}
@@ -240,7 +247,7 @@ function JobPage({ row }: { row: PlanRow }) {
             {inForce.supplies.length > 0 &&
               `; ${inForce.supplies.map((supply) => `${supply.name}, ${supply.amount}`).join('; ')}`}
             {inForce.leadSteps.map((step) => `; ${step.hoursBefore} h before: ${step.what}`).join('')}
-            {inForce.needs.length > 0 && `; needs ${inForce.needs.join(', ')}`}.
+            {needsWord(inForce) && `; needs ${needsWord(inForce)}`}.
           </p>
           {inForce.dueSigns && <p className="soft">Signs that it is due: {inForce.dueSigns}.</p>}
         </section>
@@ -355,4 +362,9 @@ function Foot({ componentId }: { componentId: string }) {
       {open === 'meter' && <AddMeter component={component} onDone={() => setOpen(null)} />}
     </>
   );
+}
+
+/** What it needs of things and of people. */
+function needsWord({ needs, hands }: JobDefinition): string {
+  return [...needs, hands ? handsWord(hands) : ''].filter(Boolean).join(', ');
 }

@@ -3,13 +3,16 @@ import TextField from '@mui/material/TextField';
 import { useColorScheme } from '@mui/material/styles';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { quantities } from '../../../core/quantity/quantities.ts';
 import { settingUnits, SETTING_ID, type RecordContent } from '../../../contract/records.ts';
 import { api, ApiProblem } from '../../api/client.ts';
 import { useAbout, useSetting, useSnapshot } from '../../api/data.ts';
 import { setPersonHere, usePersonHere } from '../../api/person.ts';
 import { creating, newIds, revising, useWriting } from '../../api/writing.tsx';
+import { useDoor, useMay } from '../../api/door.ts';
 import { Choice } from '../../parts/Choice.tsx';
+import { signOut } from '../../parts/signOut.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { Differences } from './Differences.tsx';
 import { Lateness } from './Lateness.tsx';
@@ -24,6 +27,12 @@ export function SettingsScreen() {
   const { write } = useWriting();
   const { mode, setMode } = useColorScheme();
   const [error, setError] = useState<unknown>(null);
+  const { me, beyondThisComputer } = useDoor();
+  const [sets, manages, reaches] = [
+    useMay('settings.write'),
+    useMay('people.manage'),
+    useMay('reach.manage'),
+  ];
   const stored = snapshot.get('setting', SETTING_ID);
   const save = async (some: Partial<Setting>): Promise<void> => {
     setError(null);
@@ -54,44 +63,72 @@ export function SettingsScreen() {
           ]}
           onChange={(next) => setMode(next)}
         />
-        <People />
+        {me ? <SignedIn name={me.name} /> : <People />}
       </Part>
-      <Part title="Units and dates">
-        <div style={{ display: 'flex', flexWrap: 'wrap', gap: '14px 28px' }}>
-          {(Object.keys(settingUnits) as (keyof typeof settingUnits)[]).map((quantity) => (
-            <Choice
-              key={quantity}
-              label={quantities[quantity].label}
-              value={setting.units[quantity] as string}
-              options={settingUnits[quantity].map((unit) => ({
-                value: unit,
-                label: (quantities[quantity].units as Record<string, { label: string }>)[unit]?.label ?? unit,
-              }))}
-              onChange={(unit) => void save({ units: { ...setting.units, [quantity]: unit } })}
+      {(manages || reaches) && (
+        <Part title="Others, and a phone at the tank">
+          <div className="actions">
+            {reaches && (
+              <Link className="btn2" to="/settings/reach">
+                {beyondThisComputer ? 'Where it answers' : 'Use a phone at the tank'}
+              </Link>
+            )}
+            {manages && (
+              <Link className="btn2" to="/settings/people">
+                People and what they may do
+              </Link>
+            )}
+            <Link className="btn2" to="/week">
+              This week at a place, to read
+            </Link>
+          </div>
+        </Part>
+      )}
+      {sets ? (
+        <>
+          <Part title="Units and dates">
+            <div style={{ display: 'flex', flexWrap: 'wrap', gap: '14px 28px' }}>
+              {(Object.keys(settingUnits) as (keyof typeof settingUnits)[]).map((quantity) => (
+                <Choice
+                  key={quantity}
+                  label={quantities[quantity].label}
+                  value={setting.units[quantity] as string}
+                  options={settingUnits[quantity].map((unit) => ({
+                    value: unit,
+                    label:
+                      (quantities[quantity].units as Record<string, { label: string }>)[unit]?.label ?? unit,
+                  }))}
+                  onChange={(unit) => void save({ units: { ...setting.units, [quantity]: unit } })}
+                />
+              ))}
+              <Choice
+                label="Dates"
+                value={setting.dateFormat}
+                options={[
+                  { value: 'day-month', label: '7 Nov' },
+                  { value: 'month-day', label: 'Nov 7' },
+                  { value: 'iso', label: '2026-11-07' },
+                ]}
+                onChange={(dateFormat) => void save({ dateFormat })}
+              />
+            </div>
+          </Part>
+          <Part title="Where keepers differ">
+            <Differences choices={setting.choices ?? {}} onChange={(choices) => save({ choices })} />
+          </Part>
+          <Part title="How late is too late">
+            <Lateness
+              key={JSON.stringify(setting.costRatios)}
+              ratios={setting.costRatios}
+              onChange={(costRatios) => void save({ costRatios })}
             />
-          ))}
-          <Choice
-            label="Dates"
-            value={setting.dateFormat}
-            options={[
-              { value: 'day-month', label: '7 Nov' },
-              { value: 'month-day', label: 'Nov 7' },
-              { value: 'iso', label: '2026-11-07' },
-            ]}
-            onChange={(dateFormat) => void save({ dateFormat })}
-          />
-        </div>
-      </Part>
-      <Part title="Where keepers differ">
-        <Differences choices={setting.choices ?? {}} onChange={(choices) => save({ choices })} />
-      </Part>
-      <Part title="How late is too late">
-        <Lateness
-          key={JSON.stringify(setting.costRatios)}
-          ratios={setting.costRatios}
-          onChange={(costRatios) => void save({ costRatios })}
-        />
-      </Part>
+          </Part>
+        </>
+      ) : (
+        <p className="datum soft" style={{ padding: '8px 0 24px' }}>
+          Units, dates and how late is too late are set by an owner.
+        </p>
+      )}
       <Part title="Places and visit days">
         {snapshot.all('site').length === 0 && (
           <p className="soft">None yet: they come with the first system.</p>
@@ -100,9 +137,11 @@ export function SettingsScreen() {
           <EditSite key={site.id} site={site} />
         ))}
       </Part>
-      <Part title="Your data">
-        <YourData />
-      </Part>
+      {sets && (
+        <Part title="Your data">
+          <YourData />
+        </Part>
+      )}
     </main>
   );
 }
@@ -116,7 +155,24 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-/** Persons are names; which one holds this device is chosen here. */
+/** Who signed in on this device. */
+function SignedIn({ name }: { name: string }) {
+  return (
+    <div className="actions">
+      <span>
+        Signed in as <b>{name}</b>
+      </span>
+      <Link className="btn2" to="/settings/account">
+        Your devices and password
+      </Link>
+      <button type="button" className="btn2" onClick={() => void signOut()}>
+        Sign out
+      </button>
+    </div>
+  );
+}
+
+/** Where nobody signs in, persons are names; which one holds this device is chosen here. */
 function People() {
   const people = useSnapshot().all('person');
   const here = usePersonHere();

@@ -15,6 +15,7 @@ import { ProveRunning } from '../../parts/ProveRunning.tsx';
 import { Search } from '../../parts/Search.tsx';
 import { Pick } from '../../parts/Pick.tsx';
 import { useBlocked } from '../../parts/useBlocked.ts';
+import { LackNote, useLacks } from '../../parts/useLacks.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { reaches, type Scale } from '../../strip/geometry.ts';
@@ -44,6 +45,7 @@ export function TodayScreen() {
       { replace: true },
     );
   const blocked = useBlocked();
+  const lacks = useLacks();
   const filters = useFilters(plan.jobs, snapshot);
   const zone = snapshot.all('site')[0]?.content.timeZone ?? homeZone;
   const today = plan.jobs[0]?.today ?? dayOf(now, zone);
@@ -73,6 +75,7 @@ export function TodayScreen() {
       few={filters.rows.length <= FEW_JOBS}
       startsOpen={opensFirst(group, groups, today)}
       blocked={blocked}
+      lacks={lacks}
     />
   );
   return (
@@ -168,6 +171,8 @@ interface GroupProps {
   startsOpen: boolean;
   /** Jobs that wait for something out of use. */
   blocked: ReturnType<typeof useBlocked>;
+  /** What they lack of people. */
+  lacks: ReturnType<typeof useLacks>;
 }
 
 function GroupOfJobs({
@@ -180,6 +185,7 @@ function GroupOfJobs({
   few,
   startsOpen,
   blocked,
+  lacks,
 }: GroupProps) {
   const { dateFormat } = useSetting();
   const [open, setOpen] = useState(few || startsOpen);
@@ -242,6 +248,7 @@ function GroupOfJobs({
             place={row.systemName === row.thing ? null : row.systemName}
             chosen={chosen === row.jobId}
             blocked={blocked.get(row.jobId)}
+            extra={<LackNote said={lacks.get(row.jobId)} />}
             onChoose={() => onChoose(row.jobId)}
           >
             {row.state === 'left-off' && row.componentId ? (

@@ -1,0 +1,46 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { lazy, Suspense, useEffect, useLayoutEffect, useState, type ReactNode } from 'react';
+import { Navigate, useLocation } from 'react-router';
+import type { DoorView } from '../../contract/access/account.ts';
+import { roles } from '../../contract/access/rights.ts';
+import { onSignedOut } from '../api/client.ts';
+import { useDoor } from '../api/door.ts';
+import { setSignedIn } from '../api/person.ts';
+
+const SignInAgain = lazy(() => import('./SignInAgain.tsx'));
+
+/** Lets in whoever may come in; who sees only something goes to the page that is for them. */
+export function Gate({ children }: { children: ReactNode }) {
+  const door = useDoor();
+  const client = useQueryClient();
+  const { pathname, search } = useLocation();
+  // whoever came in through this window: signed out, they sign in over their work, and lose none of it
+  const [was, setWas] = useState<DoorView['me']>(door.me);
+  if (door.me && door.me !== was) setWas(door.me);
+  useEffect(() => onSignedOut(() => void client.invalidateQueries({ queryKey: ['door'] })), [client]);
+  useLayoutEffect(() => setSignedIn(door.me && { id: door.me.personId, name: door.me.name }), [door.me]);
+  if (door.signIn === 'claim') return <Navigate to="/first-owner" replace />;
+  if (door.signIn === 'needed' && !was)
+    return <Navigate to="/sign-in" replace state={{ from: pathname + search }} />;
+  const narrow = door.me !== null && roles[door.me.role].sees !== 'everything';
+  if (narrow && !['/week', '/settings/account'].includes(pathname)) return <Navigate to="/week" replace />;
+  return (
+    <>
+      {children}
+      {door.signIn === 'needed' && was && (
+        <Suspense fallback={null}>
+          <SignInAgain
+            was={was}
+            onDone={() =>
+              void client.fetchQuery<DoorView>({ queryKey: ['door'], staleTime: 0 }).then((now) => {
+                // somebody else has taken the device: their own view, from the start
+                if (now.me?.accountId !== was.accountId) location.assign('/');
+                else void client.invalidateQueries();
+              })
+            }
+          />
+        </Suspense>
+      )}
+    </>
+  );
+}

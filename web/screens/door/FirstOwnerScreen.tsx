@@ -1,0 +1,23 @@
+import { Navigate, useNavigate } from 'react-router';
+import { useDoor } from '../../api/door.ts';
+import { FirstOwnerForm } from './FirstOwnerForm.tsx';
+import { Outside } from './Outside.tsx';
+
+/** Opened to the network before anybody owned it: nothing else answers until somebody does. */
+export function FirstOwnerScreen() {
+  const { signIn } = useDoor();
+  const navigate = useNavigate();
+  if (signIn !== 'claim') return <Navigate to="/" replace />;
+  return (
+    <Outside
+      title="Who owns this?"
+      lead="This installation has no owner yet. The code proves that you started it: it stands where the server was started."
+    >
+      <FirstOwnerForm
+        code
+        action="Make me the owner"
+        onDone={async () => void (await navigate('/', { replace: true }))}
+      />
+    </Outside>
+  );
+}

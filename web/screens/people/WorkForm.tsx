@@ -1,0 +1,148 @@
+import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useState } from 'react';
+import { permitIds, permits, skillIds, skills } from '../../../core/catalogue/hands.ts';
+import type { RecordContent, Stored } from '../../../contract/records.ts';
+import { revising } from '../../api/writing.tsx';
+import { Checks } from '../../parts/Checks.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { useSend } from '../../parts/useSend.ts';
+import { weekdayNames } from '../first-run/VisitStep.tsx';
+
+type Person = RecordContent<'person'>;
+
+/** What somebody can do at the tank and when they are there. */
+export function WorkForm({ person }: { person: Stored<'person'> }) {
+  const [content, setContent] = useState<Person>(person.content);
+  const set = (some: Partial<Person>) => setContent({ ...content, ...some });
+  const { send, pending, error } = useSend();
+  const comes = content.comes ?? { weekdays: [], minutes: null };
+  const held = content.permits ?? [];
+  const away = content.absences ?? [];
+  return (
+    <form
+      className="form"
+      style={{ alignContent: 'start' }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send([revising(person, content)], `${content.name}: saved.`);
+      }}
+    >
+      <h3>At the tank</h3>
+      <TextField label="Name" value={content.name} onChange={(event) => set({ name: event.target.value })} />
+      <div>
+        <h3 style={{ marginBottom: 4 }}>Comes on</h3>
+        <ToggleButtonGroup
+          value={comes.weekdays}
+          aria-label={`Days on which ${content.name} comes`}
+          onChange={(_event, weekdays: number[]) => set({ comes: { ...comes, weekdays } })}
+          sx={{ flexWrap: 'wrap' }}
+          size="small"
+        >
+          {weekdayNames.map((name, i) => (
+            <ToggleButton key={name} value={i + 1} aria-label={name}>
+              {name.slice(0, 3)}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        {comes.weekdays.length === 0 && (
+          <p className="soft" style={{ paddingTop: 4 }}>
+            No day chosen: whenever a place is visited.
+          </p>
+        )}
+      </div>
+      <div className="fields">
+        <NumberField
+          label="Minutes there are"
+          unit="min"
+          value={comes.minutes}
+          onChange={(minutes) => set({ comes: { ...comes, minutes } })}
+          help="per visit; may be left empty"
+        />
+      </div>
+      <Checks
+        label="Trained for"
+        options={skillIds.map((id) => ({ value: id, label: skills[id] }))}
+        value={content.skills ?? []}
+        onChange={(next) => set({ skills: next })}
+      />
+      <Checks
+        label="Holds a permit for"
+        options={permitIds.map((id) => ({ value: id, label: permits[id] }))}
+        value={held.map((one) => one.permit)}
+        onChange={(next) =>
+          set({
+            permits: next.map(
+              (permit) => held.find((one) => one.permit === permit) ?? { permit, until: null },
+            ),
+          })
+        }
+      />
+      {held.length > 0 && (
+        <div className="fields">
+          {held.map(({ permit, until }) => (
+            <TextField
+              key={permit}
+              label={`${permits[permit]}, until`}
+              type="date"
+              value={until ?? ''}
+              onChange={(event) =>
+                set({
+                  permits: held.map((one) =>
+                    one.permit === permit ? { permit, until: event.target.value || null } : one,
+                  ),
+                })
+              }
+            />
+          ))}
+        </div>
+      )}
+      <div style={{ display: 'grid', gap: 10 }}>
+        <h3>Away</h3>
+        {away.map((one, i) => (
+          <div className="actions" key={i}>
+            {(['from', 'to'] as const).map((end) => (
+              <TextField
+                key={end}
+                label={end === 'from' ? 'From' : 'To'}
+                type="date"
+                value={one[end]}
+                onChange={(event) =>
+                  set({
+                    absences: away.map((other, k) =>
+                      k === i ? { ...other, [end]: event.target.value } : other,
+                    ),
+                  })
+                }
+              />
+            ))}
+            <button
+              type="button"
+              className="btn2"
+              onClick={() => set({ absences: away.filter((_one, k) => k !== i) })}
+            >
+              Take it out
+            </button>
+          </div>
+        ))}
+        <div>
+          <button
+            type="button"
+            className="btn2"
+            onClick={() => set({ absences: [...away, { from: '', to: '', note: '' }] })}
+          >
+            Add days away
+          </button>
+        </div>
+      </div>
+      <ProblemNote error={error} />
+      <div>
+        <button type="submit" className="btn2" disabled={pending || content === person.content}>
+          Save {content.name}
+        </button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,167 @@
+import type { ReactNode } from 'react';
+import { parameterWord } from '../../../core/water/parameters.ts';
+import { formatNumber } from '../../../core/quantity/quantities.ts';
+import { parameterUnit } from '../../../core/water/parameterUnits.ts';
+import type { OutOfBand } from '../../../contract/plan.ts';
+import { defaultSetting } from '../../../contract/records.ts';
+import type { WeekAtPlace, WeekDone, WeekJob } from '../../../contract/week.ts';
+import { relativeWord, writeDay } from '../../parts/dates.ts';
+import { StateWord } from '../../strip/marks.tsx';
+import { WaterMark } from '../../strip/waterMarks.tsx';
+import { unitOfColumn } from '../water/tests.ts';
+import './week.css';
+
+const STYLE = 'day-month';
+type DrawPicture = (id: string, alt: string) => ReactNode;
+
+/** What comes, what was done, how the water is. For reading: nothing on it can be pressed but to look closer. */
+export function Week({
+  week,
+  picks,
+  picture,
+}: {
+  week: WeekAtPlace;
+  picks: ReactNode;
+  picture: DrawPicture;
+}) {
+  const { today, jobs, done, systems, visits } = week;
+  const day = (of: string) => writeDay(of, today, STYLE);
+  const off = jobs.filter((job) => job.state === 'left-off');
+  const rest = jobs.filter((job) => job.state !== 'left-off');
+  const many = systems.length > 1;
+  return (
+    <main className="page week">
+      <header className="head">
+        <h1>{week.place}</h1>
+        <span className="facts">
+          This week, {day(today)} to {day(week.until)}
+          {visits.length > 0 &&
+            `; visit ${visits.map((one) => (one === today ? 'today' : day(one))).join(', ')}`}
+        </span>
+        <span className="grow" />
+        {picks}
+      </header>
+      {off.length > 0 && (
+        <section className="datum">
+          <h2>Left off</h2>
+          <ul className="plain">
+            {off.map((job) => (
+              <JobRow key={job.jobId} job={job} today={today} many={many} />
+            ))}
+          </ul>
+        </section>
+      )}
+      <section className="datum">
+        <h2>To do this week</h2>
+        {rest.length === 0 ? (
+          <p>Nothing needs hands this week, as far as the records go.</p>
+        ) : (
+          <ul className="plain">
+            {rest.map((job) => (
+              <JobRow key={job.jobId} job={job} today={today} many={many} />
+            ))}
+          </ul>
+        )}
+      </section>
+      <section className="datum">
+        <h2>Water</h2>
+        <ul className="plain">
+          {systems.map((system) => (
+            <li key={system.id} className="rule weekrow">
+              <b>{system.name}</b>
+              <span>
+                {system.lastTested === null
+                  ? 'Not tested yet: nothing is known of its water.'
+                  : `Last tested ${day(system.lastTested)}, ${relativeWord(system.lastTested, today)}.`}
+                {system.lastTested !== null &&
+                  system.outOfBand.length === 0 &&
+                  ' Nothing tested then was out of its band.'}
+                {system.outOfBand.map((one) => (
+                  <span key={one.parameter} className="vis weekout">
+                    <WaterMark verdict={one.verdict === 'below' ? 'below' : 'above'} />
+                    {outWord(one)}, {day(one.day)}
+                  </span>
+                ))}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section className="datum">
+        <h2>Done in the last seven days</h2>
+        {done.length === 0 && <p>Nothing was written down.</p>}
+        <ul className="plain">
+          {done.map((one) => (
+            <DoneRow key={one.id} done={one} today={today} many={many} picture={picture} />
+          ))}
+        </ul>
+      </section>
+    </main>
+  );
+}
+
+const place = (systems: readonly string[], many: boolean): string => (many ? systems.join(', ') : '');
+
+function JobRow({ job, today, many }: { job: WeekJob; today: string; many: boolean }) {
+  return (
+    <li className="rule weekrow">
+      <span>
+        <b>{job.thing}</b>, {job.action}
+        {many && <span className="soft"> {place(job.systems, many)}</span>}
+      </span>
+      <span>
+        <StateWord state={job.state} />
+        {job.day && (
+          <span className="weekday">
+            {writeDay(job.day, today, STYLE)}, {relativeWord(job.day, today)}
+          </span>
+        )}
+        {job.sentence && <span className="weekwhy">{job.sentence}</span>}
+      </span>
+    </li>
+  );
+}
+
+function DoneRow({
+  done,
+  today,
+  many,
+  picture,
+}: {
+  done: WeekDone;
+  today: string;
+  many: boolean;
+  picture: DrawPicture;
+}) {
+  const found = done.found ? `found: ${done.found}` : '';
+  return (
+    <li className="rule weekrow">
+      <span>
+        <b>{done.thing}</b>, {done.kind === 'look' ? `looked (${done.action})` : done.action}
+        {many && <span className="soft"> {place(done.systems, many)}</span>}
+      </span>
+      <span>
+        {writeDay(done.day, today, STYLE)}
+        {done.who && `, ${done.who}`}
+        {found && <span className="weekwhy">{found}</span>}
+        {done.pictureIds.length > 0 && (
+          <span className="weekpictures">
+            {done.pictureIds.map((id) => (
+              <span key={id}>{picture(id, `${done.thing}, ${done.action}`)}</span>
+            ))}
+          </span>
+        )}
+      </span>
+    </li>
+  );
+}
+
+/** A reader from outside has chosen no units: the ones printed on most kits. */
+function outWord({ parameter, value, below, verdict }: OutOfBand): string {
+  const { label, decimals, fromStored } = parameterUnit(
+    parameter,
+    unitOfColumn(parameter, defaultSetting, null),
+  );
+  const side = verdict === 'above' ? 'above its band' : 'below its band';
+  return `${parameterWord(parameter)} ${below ? '< ' : ''}${formatNumber(fromStored(value), decimals)} ${label}, ${verdict === 'stripped' ? 'none left' : side}`;
+}
