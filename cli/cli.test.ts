@@ -4,7 +4,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { PlanEntry } from '../contract/plan.ts';
+import { v7 as uuid } from 'uuid';
 import { makeDemo } from '../demo/make.ts';
+import { StandInMail } from '../demo/standInMail.ts';
+import { serve } from '../server/serve.ts';
 
 const dir = mkdtempSync(join(tmpdir(), 'jondrel-cli-'));
 const data = join(dir, 'data');
@@ -194,6 +197,132 @@ describe('export, import, backup, restore, check', () => {
     const refused = await jondrel('import', '--data', restored, archive);
     expect(refused.code).toBe(1);
     expect(refused.err).toContain('in use by the server at http://localhost:4180');
+  });
+});
+
+describe('people on the machine itself', () => {
+  const own = join(dir, 'people');
+  const sample = { name: 'Marit', signIn: 'marit', password: 'four quiet words marit' };
+  test('reset-password lists who signs in, sets a password, refuses while a server runs, naming it', async () => {
+    const running = await serve({ dataDir: own, port: 0, webDir: null });
+    const asked = (path: string, body: object) =>
+      fetch(`${running.address}/api${path}`, {
+        method: 'POST',
+        body: JSON.stringify(body),
+        headers: { 'Content-Type': 'application/json' },
+      });
+    expect((await asked('/access/first-owner', sample)).status).toBe(201);
+    const beside = await jondrelWith('another set of words\n', 'reset-password', 'marit', '--data', own);
+    expect([beside.code, beside.err]).toMatchObject([1, expect.stringContaining('in use by the server at')]);
+    await running.stop();
+    expect((await jondrel('reset-password', '--data', own)).out).toBe('marit\tMarit\towner\tin use\n');
+    const unknown = await jondrelWith('x\n', 'reset-password', 'nobody', '--data', own);
+    expect([unknown.code, unknown.err]).toMatchObject([
+      1,
+      expect.stringContaining('Nobody signs in as “nobody”'),
+    ]);
+    const weak = await jondrelWith('short\n', 'reset-password', 'marit', '--data', own);
+    expect([weak.code, weak.err]).toMatchObject([1, expect.stringContaining('at least 12 characters')]);
+    const done = await jondrelWith('another set of words\n', 'reset-password', 'marit', '--data', own);
+    expect([done.code, done.out]).toEqual([0, '']);
+    const again = await serve({ dataDir: own, port: 0, webDir: null });
+    const signIn = (password: string) =>
+      fetch(`${again.address}/api/access/sign-in`, {
+        method: 'POST',
+        body: JSON.stringify({ signIn: 'marit', password }),
+        headers: { 'Content-Type': 'application/json' },
+      });
+    expect((await signIn(sample.password)).status).toBe(401);
+    expect((await signIn('another set of words')).status).toBe(200);
+    await again.stop();
+  });
+  test('a restored backup brings no session and no secret link back to life', async () => {
+    const running = await serve({ dataDir: own, port: 0, webDir: null });
+    const { accounts, links } = running.access;
+    const by = { who: 'Marit', address: 'here' };
+    const [account] = await accounts.list();
+    await running.access.sessions.keep(
+      'secret',
+      { accountId: account?.id ?? '', device: 'd', address: 'a' },
+      null,
+    );
+    const said = { id: uuid(), name: 'café', siteId: uuid(), systemIds: [], days: null };
+    const { token } = await links.make(said, by);
+    await running.stop();
+    const folder = (await jondrel('backup', '--data', own)).out.trim();
+    expect((await jondrel('restore', '--data', own, folder)).code).toBe(0);
+    const again = await serve({ dataDir: own, port: 0, webDir: null });
+    expect(await again.access.sessions.find('secret')).toBeNull();
+    expect(await again.access.links.open(token)).toBeNull();
+    expect(await again.access.accounts.list()).toHaveLength(1);
+    await again.stop();
+  });
+  test('mail: invitations and links go out by the server that was set; what it refuses is said in words', async () => {
+    const mail = new StandInMail(Date.now);
+    const running = await serve({
+      dataDir: join(dir, 'mail'),
+      port: 0,
+      webDir: null,
+      standIn: () => mail.letters,
+    });
+    const { accounts, post } = running.access;
+    const by = { who: 'Marit', address: 'here' };
+    const marit = await accounts.claim(sample, by);
+    const setting = { host: '127.0.0.1', port: await mail.listen(), secure: false, user: '', password: null };
+    expect(await post.trySend('a@b.example', 's', 't')).toMatchObject({ mailed: false });
+    post.keep({ ...setting, from: 'keeper@tank.example' });
+    const sent = await fetch(`${running.address}/api/access/sign-in`, {
+      method: 'POST',
+      body: JSON.stringify({ signIn: 'marit', password: sample.password }),
+      headers: { 'Content-Type': 'application/json' },
+    });
+    const cookie = (sent.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
+    const headers = { 'Content-Type': 'application/json', Cookie: cookie, Origin: running.address };
+    const invited = await fetch(`${running.address}/api/accounts`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({
+        ...{ id: uuid(), personId: null, name: 'Ole', signIn: 'ole', mail: 'ole@quay.example' },
+        ...{ role: 'keeper', siteIds: [], systemIds: [] },
+      }),
+    });
+    const { token, mailed } = (await invited.json()) as { token: string; mailed: boolean };
+    expect(mailed).toBe(true);
+    expect(mail.letters[0]).toMatchObject({
+      to: 'ole@quay.example',
+      subject: 'Marit invites you to Jondrel',
+    });
+    expect(mail.letters[0]?.text).toContain(`/join#${token}`);
+    // forgotten: the same answer for somebody and for nobody; a letter for somebody only
+    await accounts.change(
+      marit.id,
+      {
+        baseVersion: 1,
+        mail: 'marit@tank.example',
+        role: 'owner',
+        siteIds: [],
+        systemIds: [],
+        disabled: false,
+      },
+      by,
+    );
+    const forgot = (signIn: string) =>
+      fetch(`${running.address}/api/access/forgot`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ signIn }),
+      });
+    expect([(await forgot('marit')).status, (await forgot('nobody')).status]).toEqual([202, 202]);
+    await expect
+      .poll(() => mail.letters.map((letter) => letter.to))
+      .toEqual(['marit@tank.example', 'ole@quay.example']);
+    await mail.close();
+    const refused = await post.trySend('a@b.example', 's', 't');
+    expect(refused).toEqual({
+      mailed: false,
+      mailWord: 'The mail server 127.0.0.1 did not take it: it cannot be reached.',
+    });
+    await running.stop();
   });
 });
 

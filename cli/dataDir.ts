@@ -29,7 +29,7 @@ export async function withWriting<T>(
   }
 }
 
-async function opened<T>(dataDir: string, work: (databases: Databases) => Promise<T>): Promise<T> {
+export async function opened<T>(dataDir: string, work: (databases: Databases) => Promise<T>): Promise<T> {
   const databases = await openDatabases(dataDir, `before-migration-${stampOf(Date.now())}.sqlite`);
   try {
     return await work(databases);

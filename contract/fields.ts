@@ -31,7 +31,8 @@ export const ids = (label: string) => v.array(id(label), `${label}: a list of id
 export const day = (label: string) =>
   v.pipe(
     v.string(`${label} needs a date.`),
-    v.check(isRealDay, `${label}: there is no such day. Write it as year-month-day.`),
+    v.check((text) => text !== '', `${label} needs a date.`),
+    v.check((text) => text === '' || isRealDay(text), `${label}: there is no such day. Write it as year-month-day.`),
   );
 export const instant = (label: string) =>
   v.pipe(

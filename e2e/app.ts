@@ -11,26 +11,30 @@ export class Server {
   address = '';
   private child: ChildProcess | null = null;
   private readonly command: 'serve' | 'demo';
+  private readonly flags: readonly string[];
+  /** Everything it has printed. */
+  said = '';
 
-  constructor(command: 'serve' | 'demo' = 'serve') {
+  constructor(command: 'serve' | 'demo' = 'serve', flags: readonly string[] = []) {
     this.command = command;
+    this.flags = flags;
   }
 
   async start(): Promise<void> {
     const child = spawn(
       process.execPath,
-      ['dist/cli/main.js', this.command, '--data', this.dataDir, '--port', '0'],
+      ['dist/cli/main.js', this.command, '--data', this.dataDir, '--port', '0', ...this.flags],
       { stdio: ['ignore', 'ignore', 'pipe'] },
     );
     this.child = child;
     this.address = await new Promise<string>((resolve, reject) => {
-      let said = '';
+      this.said = '';
       child.stderr?.on('data', (chunk: Buffer) => {
-        said += chunk.toString();
-        const found = /http:\/\/localhost:\d+/.exec(said);
+        this.said += chunk.toString();
+        const found = /http:\/\/localhost:\d+(?=[\s\S]*Stop it with)/.exec(this.said);
         if (found) resolve(found[0]);
       });
-      child.once('exit', () => reject(new Error(`the server ended: ${said}`)));
+      child.once('exit', () => reject(new Error(`the server ended: ${this.said}`)));
     });
   }
   async stop(): Promise<void> {

@@ -62,6 +62,24 @@ export function prepareChromium() {
   return found();
 }
 
+/** Debian's certutil: the browser tests trust a certificate authority as a phone would. */
+export function prepareCertutil() {
+  if (spawnSync('certutil', ['-H'], { stdio: 'ignore' }).error === undefined) return;
+  if (process.getuid?.() !== 0) {
+    say('The browser tests need certutil: run “apt-get install libnss3-tools” as root.');
+    process.exit(1);
+  }
+  say('Installing certutil (once) …');
+  run('apt-get', ['update']);
+  run(
+    'apt-get',
+    ['-o', 'DPkg::Lock::Timeout=300', 'install', '-y', '--no-install-recommends', 'libnss3-tools'],
+    {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    },
+  );
+}
+
 export function build() {
   run('npm', ['run', 'build', '--silent']);
 }

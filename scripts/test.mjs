@@ -2,10 +2,11 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { prepareChromium, preparePackages, root } from './prepare.mjs';
+import { prepareCertutil, prepareChromium, preparePackages, root } from './prepare.mjs';
 
 preparePackages();
 const chromium = prepareChromium();
+prepareCertutil();
 const results = join(root, 'test-results');
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });

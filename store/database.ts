@@ -53,8 +53,9 @@ export const databaseFile = (dataDir: string): string => join(dataDir, 'jondrel.
  * @param nameOfCopy a name for that copy, made from the clock by the caller
  */
 export async function openDatabases(dataDir: string, nameOfCopy: string): Promise<Databases> {
-  mkdirSync(join(dataDir, 'pictures'), { recursive: true });
-  mkdirSync(join(dataDir, 'backups'), { recursive: true });
+  // a new one is for the server's user alone: it holds what people are told apart by
+  for (const folder of ['pictures', 'backups'])
+    mkdirSync(join(dataDir, folder), { recursive: true, mode: 0o700 });
   const file = databaseFile(dataDir);
   const existed = existsSync(file);
   const writer = await sourceOf(file, 'FULL').initialize();
