@@ -32,7 +32,10 @@ export const day = (label: string) =>
   v.pipe(
     v.string(`${label} needs a date.`),
     v.check((text) => text !== '', `${label} needs a date.`),
-    v.check((text) => text === '' || isRealDay(text), `${label}: there is no such day. Write it as year-month-day.`),
+    v.check(
+      (text) => text === '' || isRealDay(text),
+      `${label}: there is no such day. Write it as year-month-day.`,
+    ),
   );
 export const instant = (label: string) =>
   v.pipe(

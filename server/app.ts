@@ -12,6 +12,7 @@ import { cookieSessions } from './access/cookieSessions.ts';
 import { hygiene } from './access/hygiene.ts';
 import { identify } from './access/identify.ts';
 import { guardRoutes } from './access/matrix.ts';
+import { headerThrottle } from './access/throttle.ts';
 import { calculatorRoutes } from './routes/calculators.ts';
 import { archiveRoutes } from './routes/archive.ts';
 import { importRoutes } from './routes/imports.ts';
@@ -84,6 +85,7 @@ export function buildApp(parts: AppParts): Express {
   };
   const { accounts, links, ownership, sessions, installation } = access;
   api.use(
+    headerThrottle(),
     ...cookieSessions({ sessions, secret: parts.secret, installation, now }),
     identify(accounts, links, ownership),
     guardRoutes(missing),

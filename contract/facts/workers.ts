@@ -16,10 +16,12 @@ export function workersOf(snapshot: Snapshot): Worker[] {
   }));
 }
 
-/** The day on which a job would next be done: the visit by which it is wanted. */
+/** The day on which a job would next be done: its recommended day, or the next visit where that comes after it. */
 function dayOfWork({ nextVisit, recommended, today }: PlanRow): Day {
-  const wanted = nextVisit ?? recommended ?? today;
-  return wanted < today ? today : wanted;
+  return [nextVisit, recommended].reduce<Day>(
+    (latest, day) => (day !== null && day > latest ? day : latest),
+    today,
+  );
 }
 
 /**

@@ -191,6 +191,14 @@ test('a device sends readings of its own place only, and reads nothing', async (
   expect([other.status, other.text]).toEqual([422, none.text]);
 });
 
+// last: it uses up the tries of this address
+test('secrets that come along with a request cannot be guessed at for long', async () => {
+  const guess = (n: number) => house.near().get('/week', { Authorization: `Link ${n}` });
+  const statuses: number[] = [];
+  for (let n = 0; n < 70; n++) statuses.push((await guess(n)).status);
+  expect([statuses[0], statuses.at(-1)]).toEqual([401, 429]);
+});
+
 /** Listens to what a caller is sent, until closed. */
 function listen(who: Client): Promise<{ close: () => string; ended: () => boolean }> {
   return new Promise((resolve) => {

@@ -10,17 +10,18 @@ const WINDOW_MS = 15 * MINUTE_MS;
 function limited(
   tries: number,
   keyOf: (req: Request) => string,
-  windowMs = WINDOW_MS,
+  skip: (req: Request) => boolean = () => false,
 ): RateLimitRequestHandler {
   return rateLimit({
-    windowMs,
+    windowMs: WINDOW_MS,
     limit: tries,
+    skip,
     keyGenerator: keyOf,
     skipSuccessfulRequests: true,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: (_req, res, next) => {
-      const wait = Number(res.getHeader('Retry-After') ?? windowMs / 1000);
+      const wait = Number(res.getHeader('Retry-After') ?? WINDOW_MS / 1000);
       next(
         new HttpProblem(
           429,
@@ -45,6 +46,9 @@ export const signInThrottle = (): RateLimitRequestHandler[] => [
 ];
 /** Codes, links and tokens are long: few tries are ever honest. */
 export const tokenThrottle = (): RateLimitRequestHandler => limited(20, from);
+/** Tokens that come along with a request: of devices and secret links. */
+export const headerThrottle = (): RateLimitRequestHandler =>
+  limited(60, from, (req) => req.headers.authorization === undefined);
 /** Mails go out: however it answers, it counts. */
 export const mailThrottle = (): RateLimitRequestHandler =>
   rateLimit({

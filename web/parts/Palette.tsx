@@ -6,8 +6,8 @@ import { stateWords } from '../strip/marks.tsx';
 import { places } from './Rail.tsx';
 import './palette.css';
 
-/** Pages below Water, by the words people look for them with. */
-const waterPages = [
+/** Pages below a screen, by the words people look for them with. */
+const pagesBelow = [
   { to: '/water/change', name: 'Plan a change', words: 'plan a water change drum litres siphon' },
   {
     to: '/water/make-up',
@@ -17,6 +17,17 @@ const waterPages = [
   { to: '/water/source', name: 'Find the source', words: 'find the source of phosphate nitrate' },
   { to: '/water/kits', name: 'Kits and solutions', words: 'kits solutions doses instruments' },
   { to: '/water/import', name: 'Import a file', words: 'import a file csv spreadsheet' },
+  {
+    to: '/settings/reach',
+    name: 'A phone at the tank',
+    words: 'phone at the tank network https certificate mail open',
+  },
+  {
+    to: '/settings/people',
+    name: 'People',
+    words: 'people invite owner keeper helper client permits skills away secret link',
+  },
+  { to: '/week', name: 'This week at a place', words: 'week at this place client helper read' },
 ];
 
 /** Find anything by typing: screens, systems, equipment, jobs to log. `log` shows jobs only. */
@@ -52,10 +63,10 @@ export default function Palette({ mode, onClose }: { mode: 'all' | 'log'; onClos
                   <kbd>G {place.name[place.key]?.toUpperCase()}</kbd>
                 </Command.Item>
               ))}
-              {waterPages.map((page) => (
+              {pagesBelow.map((page) => (
                 <Command.Item key={page.to} value={page.words} onSelect={() => go(page.to)}>
                   <b>{page.name}</b>
-                  <span className="soft">water</span>
+                  <span className="soft">{page.to.split('/')[1]}</span>
                 </Command.Item>
               ))}
               <Command.Item value="describe add a system tank new" onSelect={() => go('/describe')}>

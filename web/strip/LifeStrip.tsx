@@ -239,7 +239,7 @@ function Window({ data, scale, y, big, hatch, dots }: Part & { dots: string }) {
       )}
       {state === 'past-window' && scale.now > end && (
         <>
-          <rect x={end} y={y - half} width={scale.now - end} height={2 * half} fill={hatch} />
+          <rect x={end} y={y - half} width={Math.max(0, scale.now - end)} height={2 * half} fill={hatch} />
           <line x1={end} y1={y - half} x2={end} y2={y + half} stroke="var(--ember)" strokeWidth={2} />
         </>
       )}

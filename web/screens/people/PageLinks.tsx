@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { PageLinkView, Shown } from '../../../contract/access/account.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
-import { useAccess, useAsk } from '../../api/door.ts';
+import { useAccess, useAsk, useDoor } from '../../api/door.ts';
 import { Checks } from '../../parts/Checks.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { ago } from '../../parts/dates.ts';
@@ -16,6 +16,7 @@ export function PageLinks() {
   const links = useAccess<PageLinkView[]>('/page-links');
   const snapshot = useSnapshot();
   const now = useNow();
+  const { beyondThisComputer } = useDoor();
   const [making, setMaking] = useState(false);
   const { ask, pending, error } = useAsk();
   const holds = (link: PageLinkView): boolean =>
@@ -34,6 +35,8 @@ export function PageLinks() {
           this week at that place
         </Link>{' '}
         without signing in, and nothing else.
+        {!beyondThisComputer &&
+          ' It answers this computer only now: the links lead nowhere for others until it is opened.'}
       </p>
       <ul className="plain">
         {shown.map((link) => (

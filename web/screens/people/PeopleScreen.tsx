@@ -83,7 +83,7 @@ function Managed() {
         </div>
         {inviting && <InviteForm signsIn={signsIn} people={list} onDone={() => setInviting(false)} />}
       </section>
-      {snapshot.all('site').length > 0 && <PageLinks />}
+      {signsIn && snapshot.all('site').length > 0 && <PageLinks />}
       {signsIn && <DoorLog />}
     </>
   );

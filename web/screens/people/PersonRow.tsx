@@ -33,9 +33,9 @@ export function PersonRow({
   const now = useNow();
   return (
     <li className="personrow rule">
-      <button type="button" aria-expanded={open} onClick={onToggle}>
+      <button type="button" className={signsIn ? '' : 'names'} aria-expanded={open} onClick={onToggle}>
         <b>{name}</b>
-        <span>{accountWords(account, now, signsIn)}</span>
+        {signsIn && <span>{accountWords(account, now)}</span>}
         <span className="soft">{person && !alone ? <WorkWords person={person} /> : null}</span>
       </button>
       {open && (
@@ -59,8 +59,8 @@ export function PersonRow({
   );
 }
 
-function accountWords(account: AccountView | null, now: number, signsIn: boolean): string {
-  if (!account) return signsIn ? 'does not sign in' : '';
+function accountWords(account: AccountView | null, now: number): string {
+  if (!account) return 'does not sign in';
   const { role, state, invitedUntil, seenAt, devices } = account;
   const role_ = roles[role].word;
   if (state === 'shut') return `${role_}; the door is shut to them`;
