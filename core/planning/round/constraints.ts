@@ -1,0 +1,237 @@
+import type { Phase, Step } from './step.ts';
+
+// What must come before what. Data: a new rule of the trade is an entry. All are common practice, no published source,
+// after the handbook's order of work.
+
+/** Between which steps a constraint holds. */
+export type Within = 'job' | 'system' | 'visit';
+
+interface Side {
+  phases?: readonly Phase[];
+  kindIds?: readonly string[];
+  biological?: boolean;
+  /** Steps of these phases are left out. */
+  but?: readonly Phase[];
+}
+export interface Constraint {
+  id: string;
+  first: Side;
+  then: Side;
+  within: Within;
+  /** Why, for whoever would have it otherwise. */
+  why: string;
+  /** Where it can hurt somebody or flood a room it is not left to choice. */
+  harm: boolean;
+}
+
+const HANDS: readonly Phase[] = ['clean', 'soak', 'drain', 'media', 'refill'];
+const circulation = ['return-pump', 'canister'];
+
+export const constraints = [
+  {
+    id: 'look-first',
+    first: { phases: ['look'] },
+    then: { but: ['look'] },
+    within: 'system',
+    why: 'What is seen before anything is touched is how it ran.',
+    harm: false,
+  },
+  {
+    id: 'tests-before-change',
+    first: { phases: ['test'] },
+    then: { phases: ['prepare', 'fit', 'shut', ...HANDS] },
+    within: 'system',
+    why: 'Seven days’ drift is only to be seen before the water is changed or stirred up.',
+    harm: false,
+  },
+  {
+    id: 'judge-after-tests',
+    first: { phases: ['test'] },
+    then: { phases: ['judge'] },
+    within: 'system',
+    why: 'There is nothing to judge before the tests.',
+    harm: false,
+  },
+  {
+    id: 'judge-before-change',
+    first: { phases: ['judge'] },
+    then: { phases: ['prepare', 'drain'] },
+    within: 'system',
+    why: 'The tests say how much to change.',
+    harm: false,
+  },
+  {
+    id: 'make-up-before-drain',
+    first: { phases: ['prepare'] },
+    then: { phases: ['drain'] },
+    within: 'system',
+    why: 'What is drained must be there to be refilled, at the right temperature and salinity.',
+    harm: true,
+  },
+  {
+    id: 'off-before-hands',
+    first: { phases: ['shut'] },
+    then: { phases: [...HANDS] },
+    within: 'job',
+    why: 'Hands go in when it is off.',
+    harm: true,
+  },
+  {
+    id: 'bath-before-cleaning',
+    first: { phases: ['soak'] },
+    then: { phases: ['clean', 'media'] },
+    within: 'job',
+    why: 'The bath loosens what the brush takes off.',
+    harm: false,
+  },
+  {
+    id: 'sock-before-stirring',
+    first: { phases: ['fit'] },
+    then: { phases: ['clean', 'drain'] },
+    within: 'system',
+    why: 'The sock catches what is stirred up.',
+    harm: false,
+  },
+  {
+    id: 'mechanical-before-change',
+    first: { phases: ['clean'] },
+    then: { phases: ['drain'] },
+    within: 'system',
+    why: 'Dirt that was loosened leaves with the water that is changed.',
+    harm: false,
+  },
+  {
+    id: 'drain-before-biological',
+    first: { phases: ['drain'] },
+    then: { phases: ['media'], biological: true },
+    within: 'system',
+    why: 'Biological media are rinsed in water that was just drained.',
+    harm: false,
+  },
+  {
+    id: 'biological-before-discard',
+    first: { phases: ['media'], biological: true },
+    then: { phases: ['refill'] },
+    within: 'system',
+    why: 'Drained water is at hand until the refill.',
+    harm: false,
+  },
+  {
+    id: 'drain-before-refill',
+    first: { phases: ['drain'] },
+    then: { phases: ['refill'] },
+    within: 'job',
+    why: 'First out, then in.',
+    harm: true,
+  },
+  {
+    id: 'level-before-restart',
+    first: { phases: ['refill'] },
+    then: { phases: ['restart'] },
+    within: 'system',
+    why: 'Dry pumps and heaters fail; a skimmer overflows while the level comes back.',
+    harm: true,
+  },
+  {
+    id: 'done-before-restart',
+    first: { phases: [...HANDS] },
+    then: { phases: ['restart'] },
+    within: 'job',
+    why: 'It starts when hands are out and it is whole.',
+    harm: true,
+  },
+  {
+    id: 'restart-before-proof',
+    first: { phases: ['restart'] },
+    then: { phases: ['prove'] },
+    within: 'job',
+    why: 'It is seen running after it was started.',
+    harm: true,
+  },
+  {
+    id: 'circulation-before-skimmer',
+    first: { phases: ['restart'], kindIds: circulation },
+    then: { phases: ['restart'], kindIds: ['skimmer'] },
+    within: 'system',
+    why: 'The skimmer starts when the level stands.',
+    harm: false,
+  },
+  {
+    id: 'flow-before-heat-and-lamp',
+    first: { phases: ['restart'], kindIds: circulation },
+    then: { phases: ['restart'], kindIds: ['heater', 'uv', 'ozone', 'chiller'] },
+    within: 'system',
+    why: 'Without flow a lamp overheats, a heater cracks, gas goes into the room.',
+    harm: true,
+  },
+  {
+    id: 'head-before-recalibration',
+    first: { phases: ['clean', 'media'], kindIds: ['dosing-head', 'doser'] },
+    then: { phases: ['recalibrate'], kindIds: ['dosing-head', 'doser'] },
+    within: 'system',
+    why: 'A head that was cleaned pumps another amount.',
+    harm: false,
+  },
+  {
+    id: 'sock-out-last',
+    first: { phases: ['restart'] },
+    then: { phases: ['remove'] },
+    within: 'system',
+    why: 'It comes out when the water is clear.',
+    harm: false,
+  },
+  {
+    id: 'wipe-after-work',
+    first: { but: ['wipe', 'record', 'remove', 'recalibrate'] },
+    then: { phases: ['wipe'] },
+    within: 'system',
+    why: 'What is wiped before the work is wiped twice.',
+    harm: false,
+  },
+  {
+    id: 'record-last',
+    first: { but: ['record'] },
+    then: { phases: ['record'] },
+    within: 'visit',
+    why: 'The record is read when all of it is there.',
+    harm: false,
+  },
+] as const satisfies readonly Constraint[];
+export type ConstraintId = (typeof constraints)[number]['id'];
+
+const fits = (step: Step, { phases, kindIds, biological, but }: Side): boolean =>
+  (phases === undefined || phases.includes(step.phase)) &&
+  (but === undefined || !but.includes(step.phase)) &&
+  (kindIds === undefined || kindIds.includes(step.off?.kindId ?? step.kindId ?? '')) &&
+  (biological === undefined || step.biological === biological);
+
+const share = (a: Step, b: Step, within: Within): boolean =>
+  within === 'visit' ||
+  (within === 'job'
+    ? a.jobId !== null && a.jobId === b.jobId
+    : a.systemIds.some((id) => b.systemIds.includes(id)));
+
+/** Whether a constraint wants one step before another. */
+export function wants(constraint: Constraint, first: Step, then: Step): boolean {
+  return fits(first, constraint.first) && fits(then, constraint.then) && joins(constraint, first, then);
+}
+
+function joins({ id, within }: Constraint, first: Step, then: Step): boolean {
+  return (
+    first.id !== then.id &&
+    share(first, then, within) &&
+    // the restart of one thing is proved by its own proof
+    (id !== 'restart-before-proof' || first.off?.what === then.off?.what)
+  );
+}
+
+/** All pairs of steps that the constraints want one before the other. */
+export function wanted(steps: readonly Step[]): { constraint: Constraint; first: Step; then: Step }[] {
+  return (constraints as readonly Constraint[]).flatMap((constraint) => {
+    const firsts = steps.filter((step) => fits(step, constraint.first));
+    const thens = steps.filter((step) => fits(step, constraint.then));
+    return firsts.flatMap((first) =>
+      thens.filter((then) => joins(constraint, first, then)).map((then) => ({ constraint, first, then })),
+    );
+  });
+}

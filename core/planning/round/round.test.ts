@@ -1,0 +1,148 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { constraints, wants } from './constraints.ts';
+import { brokenBy, inOrder } from './order.ts';
+import { stepsOf } from './stepsOf.ts';
+import type { Off, RoundJob } from './step.ts';
+import { timingOf } from './timing.ts';
+
+const off = (kindId: string): Off => ({ what: kindId, provedBy: 'seen', componentId: kindId, kindId });
+const job = (jobId: string, some: Partial<RoundJob> = {}): RoundJob => ({
+  ...{ jobId, systemIds: ['a'], componentId: null, unitId: null, kindId: 'k', work: 'clean', thing: jobId },
+  ...{ action: 'clean', minutes: 10, wait: null, shuts: [], tests: null, biological: false },
+  ...{ largeMechanical: false, newCharge: false, cautions: [] },
+  ...some,
+});
+const systems = [
+  { id: 'a', name: 'A' },
+  { id: 'b', name: 'B' },
+];
+const ordered = (...jobs: RoundJob[]) => inOrder(stepsOf(jobs, systems), ['a', 'b']);
+const ids = (...jobs: RoundJob[]): string[] => ordered(...jobs).map((step) => step.id);
+const change = job('change', {
+  ...{ work: 'change water', minutes: 40 },
+  shuts: [off('heater'), off('skimmer'), off('return-pump')],
+});
+
+describe('the order of a visit', () => {
+  test('look, test, judge, check the water, off, clean, drain, refill, on, proof, wipe, record', () => {
+    const phases = ordered(change, job('sock'), job('test', { work: 'test', tests: 'nitrate' })).map(
+      (s) => s.phase,
+    );
+    expect([...new Set(phases)]).toEqual([
+      ...[
+        'look',
+        'test',
+        'judge',
+        'prepare',
+        'shut',
+        'clean',
+        'drain',
+        'refill',
+        'restart',
+        'prove',
+        'wipe',
+        'record',
+      ],
+    ]);
+  });
+  test('on again in the reverse of off: flow before heat, the return before the skimmer', () => {
+    const order = ids(change).filter((id) => / (shut|restart) /.test(id));
+    expect(order).toEqual([
+      ...['change shut 0', 'change shut 1', 'change shut 2'],
+      ...['change restart 2', 'change restart 1', 'change restart 0'],
+    ]);
+  });
+  test('biological media after the drain and before the refill; a bath before its brush', () => {
+    const bio = job('bio', { biological: true });
+    const pump = job('pump', { wait: { what: 'soak', minutes: 30 }, shuts: [off('return-pump')] });
+    const order = ids(change, bio, pump);
+    const at = (id: string) => order.indexOf(id);
+    expect(at('change do') < at('bio do') && at('bio do') < at('change refill')).toBe(true);
+    expect(at('pump shut 0') < at('pump soak') && at('pump soak') < at('pump do')).toBe(true);
+    expect(at('pump do') < at('pump restart 0') && at('pump restart 0') < at('pump prove 0')).toBe(true);
+  });
+  test('for 1,000 generated rounds it is a topological order of the constraints, nothing lost, nothing twice', () => {
+    const kinds = ['return-pump', 'skimmer', 'heater', 'uv', 'dosing-head', 'k'];
+    const works = [
+      'clean',
+      'replace',
+      'change water',
+      'inspect',
+      'calibrate',
+      'test',
+      'refill',
+      'wash',
+    ] as const;
+    const generated = fc.record({
+      work: fc.constantFrom(...works),
+      kindId: fc.constantFrom(...kinds),
+      systemIds: fc.constantFrom(['a'], ['b'], ['a', 'b']),
+      minutes: fc.integer({ min: 1, max: 90 }),
+      wait: fc.option(fc.constant({ what: 'soak', minutes: 30 })),
+      shuts: fc.array(fc.constantFrom(...kinds).map(off), { maxLength: 4 }),
+      biological: fc.boolean(),
+      newCharge: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.array(generated, { minLength: 1, maxLength: 20 }), (all) => {
+        const jobs = all.map((some, i) =>
+          job(`j${i}`, { ...some, tests: some.work === 'test' ? 'nitrate' : null }),
+        );
+        const steps = stepsOf(jobs, systems);
+        const order = inOrder(steps, ['a', 'b']);
+        expect(order.map((step) => step.id).sort()).toEqual(steps.map((step) => step.id).sort());
+        expect(new Set(order.map((step) => step.id)).size).toBe(order.length);
+        expect(brokenBy(order)).toEqual([]);
+        // everything that goes off comes on again and is proved
+        const offs = order.filter((step) => step.phase === 'shut').length;
+        expect(order.filter((step) => step.phase === 'prove')).toHaveLength(offs);
+      }),
+      { numRuns: 1000 },
+    );
+  });
+  test('a person’s own order: what it breaks is named, and harm is told apart', () => {
+    const order = ordered(change);
+    const swapped = [
+      ...order.filter((step) => step.phase !== 'prepare'),
+      ...order.filter((step) => step.phase === 'prepare'),
+    ];
+    const broken = brokenBy(swapped).map(({ constraint }) => [constraint.id, constraint.harm]);
+    expect(broken).toContainEqual(['make-up-before-drain', true]);
+    expect(broken).toContainEqual(['record-last', false]);
+  });
+  test('each constraint is met by something: none is dead', () => {
+    const jobs = [
+      ...[change, job('test', { work: 'test', tests: 'nitrate' }), job('bio', { biological: true })],
+      ...[job('head', { kindId: 'dosing-head' }), job('cal', { kindId: 'dosing-head', work: 'calibrate' })],
+      job('pump', { wait: { what: 'soak', minutes: 30 } }),
+    ];
+    const sock = ordered(change).map((step) => ({ ...step, id: `sock ${step.id}` }));
+    const fit = { ...(sock[0] as (typeof sock)[0]), id: 'fit', phase: 'fit' as const };
+    const steps = [...stepsOf(jobs, systems), fit, { ...fit, id: 'remove', phase: 'remove' as const }];
+    const alive = constraints.filter((one) => steps.some((a) => steps.some((b) => wants(one, a, b))));
+    expect(alive.map((one) => one.id)).toEqual(constraints.map((one) => one.id));
+  });
+});
+
+describe('timing', () => {
+  test('a bath of 30 minutes is filled with other work: hands go on, only its own job waits', () => {
+    const pump = job('pump', { minutes: 15, wait: { what: 'soak', minutes: 30 } });
+    const alone = timingOf(ordered(pump));
+    const filled = timingOf(ordered(pump, job('panes', { minutes: 25 })));
+    // 25 minutes of panes fall into the bath: the visit is no longer by them than by what was left of it
+    expect(filled.handsMin).toBe(alone.handsMin + 25);
+    expect(filled.lengthMin).toBeLessThan(alone.lengthMin + 25);
+    expect(filled.idleMin).toBeLessThan(alone.idleMin);
+  });
+  test('nothing begins before the one before it has let go of the hands', () => {
+    const order = ordered(change, job('sock'));
+    const { begins, lengthMin, handsMin } = timingOf(order);
+    let last = 0;
+    for (const step of order) {
+      expect(begins.get(step.id)).toBeGreaterThanOrEqual(last);
+      last = (begins.get(step.id) ?? 0) + step.handsMin;
+    }
+    expect(lengthMin).toBe(handsMin);
+  });
+});

@@ -1,0 +1,77 @@
+import type { CautionId } from '../../catalogue/cautions.ts';
+import type { WorkKind } from '../../catalogue/types.ts';
+import type { ParameterId } from '../../water/parameters.ts';
+
+/** The phases of a visit in their workable order (handbook, "The order of work"; common practice, no published source). */
+export const phases = [
+  'look',
+  'test',
+  'judge',
+  'prepare',
+  'fit',
+  'shut',
+  'soak',
+  'clean',
+  'drain',
+  'media',
+  'refill',
+  'restart',
+  'prove',
+  'remove',
+  'recalibrate',
+  'wipe',
+  'record',
+] as const;
+export type Phase = (typeof phases)[number];
+
+/** A thing switched off, closed, removed or put into a mode, and how it is proved as it was. */
+export interface Off {
+  what: string;
+  provedBy: string;
+  /** The piece of equipment it is, where that is known. */
+  componentId: string | null;
+  kindId: string | null;
+}
+
+/** One thing to do in a round. Plain data: screens, print and the log of the round name it by its id. */
+export interface Step {
+  id: string;
+  phase: Phase;
+  /** The job it belongs to; null: it belongs to the visit itself. */
+  jobId: string | null;
+  systemIds: readonly string[];
+  unitId: string | null;
+  kindId: string | null;
+  work: WorkKind | null;
+  title: string;
+  /** Minutes of hands; what it waits for by itself comes after. */
+  handsMin: number;
+  waitMin: number;
+  off: Off | null;
+  tests: ParameterId | null;
+  biological: boolean;
+  largeMechanical: boolean;
+  cautions: readonly CautionId[];
+}
+
+/** A job as a round takes it up. */
+export interface RoundJob {
+  jobId: string;
+  systemIds: readonly string[];
+  componentId: string | null;
+  unitId: string | null;
+  kindId: string;
+  work: WorkKind;
+  thing: string;
+  action: string;
+  minutes: number;
+  /** It works by itself meanwhile: a bath, a drain. */
+  wait: { what: string; minutes: number } | null;
+  shuts: readonly Off[];
+  tests: ParameterId | null;
+  biological: boolean;
+  largeMechanical: boolean;
+  /** A new charge runs to waste before it is in line. */
+  newCharge: boolean;
+  cautions: readonly CautionId[];
+}

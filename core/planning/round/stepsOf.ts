@@ -1,0 +1,120 @@
+import type { Phase, RoundJob, Step } from './step.ts';
+
+/** Minutes where nothing else is known; house defaults, common practice, value from memory. */
+const LOOK_MIN = 3;
+const JUDGE_MIN = 2;
+const PREPARE_MIN = 4;
+const SHUT_MIN = 1;
+const RESTART_MIN = 1;
+const PROVE_MIN = 1;
+const WIPE_MIN = 4;
+const RECORD_MIN = 3;
+/** Of a water change, the share of its minutes that drains; the rest refills. House default. */
+const DRAIN_SHARE = 0.5;
+
+const phaseOfWork: Record<RoundJob['work'], Phase> = {
+  clean: 'clean',
+  replace: 'media',
+  empty: 'clean',
+  wash: 'clean',
+  'change water': 'drain',
+  inspect: 'clean',
+  calibrate: 'recalibrate',
+  refill: 'refill',
+  'change over': 'clean',
+  flush: 'clean',
+  test: 'test',
+};
+
+/** Biological media are rinsed in water just drained; everything else as its kind of work says. */
+export const phaseOf = (job: RoundJob): Phase => (job.biological ? 'media' : phaseOfWork[job.work]);
+
+/**
+ * The steps of a visit, not yet in order: those of each job (shut, do, soak, restart, prove) and those of the visit.
+ * @param jobs the jobs of the round, each once
+ * @param systems every system that is visited
+ */
+export function stepsOf(jobs: readonly RoundJob[], systems: readonly { id: string; name: string }[]): Step[] {
+  const steps: Step[] = jobs.flatMap(stepsOfJob);
+  for (const { id, name } of systems) {
+    const mine = jobs.filter((job) => job.systemIds.includes(id));
+    if (mine.length === 0) continue;
+    steps.push(visitStep('look', `Look at ${name} before anything is touched`, LOOK_MIN, [id]));
+    if (mine.some((job) => job.tests !== null))
+      steps.push(visitStep('judge', `Judge the tests of ${name}`, JUDGE_MIN, [id]));
+    if (mine.some((job) => job.work !== 'test' && job.work !== 'calibrate'))
+      steps.push(visitStep('wipe', `Wipe ${name} down, lids on, drip loops as they were`, WIPE_MIN, [id]));
+  }
+  const changed = jobs.filter((job) => job.work === 'change water').flatMap((job) => job.systemIds);
+  if (changed.length > 0)
+    steps.push(
+      visitStep('prepare', 'Check the new water: litres there, temperature, salinity', PREPARE_MIN, [
+        ...new Set(changed),
+      ]),
+    );
+  if (steps.length > 0)
+    steps.push(
+      visitStep(
+        'record',
+        'Read the record once more: what was found, what was used, what comes next',
+        RECORD_MIN,
+        systems.map((one) => one.id),
+      ),
+    );
+  return steps;
+}
+
+function visitStep(phase: Phase, title: string, handsMin: number, systemIds: readonly string[]): Step {
+  return {
+    ...{ id: `${phase} ${systemIds.length === 1 ? (systemIds[0] ?? '') : 'visit'}`, phase, title, systemIds },
+    ...{ handsMin, waitMin: 0, jobId: null, unitId: null, kindId: null, work: null, off: null, tests: null },
+    ...{ biological: false, largeMechanical: false, cautions: [] },
+  };
+}
+
+function stepsOfJob(job: RoundJob): Step[] {
+  const { jobId, systemIds, unitId, kindId, work, thing, action, minutes, wait } = job;
+  const base = {
+    ...{ jobId, systemIds, unitId, kindId, work, off: null, tests: null, waitMin: 0 },
+    ...{ biological: job.biological, largeMechanical: job.largeMechanical, cautions: [] },
+  };
+  const step = (phase: Phase, part: string, some: Partial<Step>): Step => ({
+    ...base,
+    ...{ id: `${jobId} ${part}`, phase, title: `${thing}: ${action}`, handsMin: 0 },
+    ...some,
+  });
+  const shuts = job.shuts.map((off, i) =>
+    step('shut', `shut ${i}`, {
+      ...{ title: `Off: ${off.what}`, handsMin: SHUT_MIN, off, cautions: job.cautions },
+    }),
+  );
+  const restarts = job.shuts.flatMap((off, i) => [
+    step('restart', `restart ${i}`, { title: `On again: ${off.what}`, handsMin: RESTART_MIN, off }),
+    step('prove', `prove ${i}`, { title: `See it: ${off.what}, ${off.provedBy}`, handsMin: PROVE_MIN, off }),
+  ]);
+  const cautions = job.cautions;
+  if (work === 'change water') {
+    const drain = Math.round(minutes * DRAIN_SHARE);
+    return [
+      ...shuts,
+      step('drain', 'do', { title: `${action}: siphon and drain`, handsMin: drain, cautions }),
+      step('refill', 'refill', { title: 'Refill to the mark', handsMin: minutes - drain, cautions }),
+      ...restarts,
+    ];
+  }
+  if (work === 'test') return [step('test', 'do', { handsMin: minutes, tests: job.tests })];
+  const soak = wait
+    ? [step('soak', 'soak', { title: `${thing}: ${wait.what}`, handsMin: 1, waitMin: wait.minutes })]
+    : [];
+  // what is taken apart goes into its bath first, and is cleaned and put back after it
+  const waste = job.newCharge
+    ? [step('media', 'rinse', { title: `${thing}: run the new charge to waste until clear`, handsMin: 4 })]
+    : [];
+  return [
+    ...shuts,
+    ...soak,
+    step(phaseOf(job), 'do', { handsMin: minutes, cautions }),
+    ...waste,
+    ...restarts,
+  ];
+}
