@@ -104,6 +104,12 @@ export const JobDefinition = v.pipe(
       }),
     ),
     needs: v.array(name('A need', 200)),
+    waits: v.optional(
+      v.strictObject({
+        what: name('What works by itself', 200),
+        minutes: number('The minutes it works by itself', 1, 10_000, 'min'),
+      }),
+    ),
     hands: v.optional(
       v.strictObject({
         people: v.optional(v.pipe(number('The people it needs', 1, 10, ''), v.integer())),

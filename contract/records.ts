@@ -10,6 +10,7 @@ import { foundGrades } from '../core/wear/found.ts';
 import { EquipmentKind, JobDefinition, JobOverrides } from './definitions.ts';
 import { ChangePlanContent } from './changePlan.ts';
 import { ImportMapping } from './imports/mapping.ts';
+import { RoundAction, RoundContent } from './round/schemas.ts';
 import { choice, day, flag, id, ids, instant, name, number, text, When, zone } from './fields.ts';
 
 // Every kind of record, its contents, and which other records it points to. One table; a new kind is a new entry.
@@ -418,6 +419,8 @@ export const recordSchemas = {
   'change-plan': ChangePlanContent,
   check: Check,
   lead: Lead,
+  round: RoundContent,
+  'round-action': RoundAction,
   'own-kind': EquipmentKind,
   setting: Setting,
 } as const;
@@ -465,6 +468,8 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   'change-plan': { siteId: 'site', serviceIds: 'service' },
   check: { systemId: 'system', whoId: 'person' },
   lead: { jobId: 'job', whoId: 'person' },
+  round: { siteId: 'site', personId: 'person', jobIds: 'job' },
+  'round-action': { roundId: 'round', whoId: 'person' },
   'own-kind': {},
   system: { siteId: 'site' },
   vessel: { systemId: 'system' },
@@ -478,6 +483,9 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   channel: { componentId: 'component', systemId: 'system', methodId: 'method', solutionId: 'solution' },
   reading: { channelId: 'channel', serviceId: 'service', whoId: 'person', methodId: 'method' },
 };
+
+/** Kinds that tell what happened: written once, neither changed nor deleted. */
+export const appendOnly: ReadonlySet<RecordKind> = new Set(['round-action']);
 
 /** How a kind is called in sentences. */
 export const kindWords: Record<RecordKind, string> = {
@@ -502,6 +510,8 @@ export const kindWords: Record<RecordKind, string> = {
   'change-plan': 'plan of changes',
   check: 'check',
   lead: 'step ahead of a visit',
+  round: 'round',
+  'round-action': 'action in a round',
   'own-kind': 'kind of equipment',
   setting: 'settings',
 };

@@ -14,6 +14,7 @@ import { isRecurrence } from '../core/time/recurrence.ts';
 import { ownKindsOf } from '../contract/facts/definition.ts';
 import { placeOfJob, zoneOfSystem } from '../contract/facts/places.ts';
 import { checksOf } from '../contract/water/checks.ts';
+import { foldRound, unproved } from '../contract/round/fold.ts';
 import { earliestOfWhen } from '../contract/facts/when.ts';
 import type { When } from '../contract/fields.ts';
 import type { FieldError } from './problems.ts';
@@ -63,6 +64,9 @@ export function referenceErrors(
   }
   return errors;
 }
+
+/** For clocks that run ahead. */
+const CLOCK_GRACE_MS = 120_000;
 
 type Check<K extends RecordKind> = (
   content: RecordContent<K>,
@@ -127,9 +131,35 @@ const checks: { [K in RecordKind]?: Check<K> } = {
         drawErrors(draw.componentId, one.systemId, snapshot, `/systems/${i}/draws/${k}`),
       ),
     ]),
+  'round-action': (action, snapshot, now) => [
+    ...(Date.parse(action.at) > now + CLOCK_GRACE_MS
+      ? [{ pointer: '/at', detail: 'An action cannot lie in the future. Check the clock of the device.' }]
+      : []),
+    ...actionErrors(action, snapshot),
+  ],
   reading: (reading, snapshot, now) =>
     notInFuture(reading.when, 'UTC', now + 14 * 3_600_000, 'A reading cannot lie in the future'),
 };
+
+/** An action answers something that is there; a round closes only over what was proved, or left off for a reason. */
+function actionErrors({ roundId, what }: RecordContent<'round-action'>, snapshot: Snapshot): FieldError[] {
+  const round = snapshot.content('round', roundId);
+  if (!round) return [];
+  const actions = snapshot.all('round-action').filter((one) => one.content.roundId === roundId);
+  if ('stepId' in what && !round.steps.some((step) => step.id === what.stepId))
+    return [{ pointer: '/what/stepId', detail: 'This round has no such step.' }];
+  if ('offActionId' in what) {
+    const answered = actions.find((one) => one.id === what.offActionId)?.content.what.do;
+    return answered === 'switched-off'
+      ? []
+      : [{ pointer: '/what/offActionId', detail: 'Nothing was switched off that this answers.' }];
+  }
+  if (what.do !== 'closed') return [];
+  return unproved(foldRound(round, actions)).map((off) => ({
+    pointer: '/what',
+    detail: `${off.what} has not been seen running: prove it, or say why it stays off.`,
+  }));
+}
 
 export function meaningErrors(
   kind: RecordKind,

@@ -7,6 +7,7 @@ import { KeptPlan1795100000000 } from './migrations/1795100000000-kept-plan.ts';
 import { Tests1795200000000 } from './migrations/1795200000000-tests.ts';
 import { WaterWork1795300000000 } from './migrations/1795300000000-water-work.ts';
 import { Access1795400000000 } from './migrations/1795400000000-access.ts';
+import { Rounds1795500000000 } from './migrations/1795500000000-rounds.ts';
 import { accessEntities } from './access/rows.ts';
 import { recordEntities, revisionEntity } from './rows.ts';
 
@@ -17,6 +18,7 @@ const migrations = [
   Tests1795200000000,
   WaterWork1795300000000,
   Access1795400000000,
+  Rounds1795500000000,
 ];
 const entities = [...Object.values(recordEntities), revisionEntity, ...accessEntities];
 

@@ -2,7 +2,14 @@ import { createHash } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import { In, type EntityManager } from 'typeorm';
 import { canonicalJson } from '../contract/canonicalJson.ts';
-import { kindWords, recordKinds, references, type RecordKind, type Stored } from '../contract/records.ts';
+import {
+  appendOnly,
+  kindWords,
+  recordKinds,
+  references,
+  type RecordKind,
+  type Stored,
+} from '../contract/records.ts';
 import { groupBy, Snapshot } from '../contract/snapshot.ts';
 import type { Revision, Work, WorkResult, Write, WriteResult } from '../contract/work.ts';
 import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
@@ -198,6 +205,13 @@ export class Store {
       };
     }
     if (!before) throw StoreProblem.notFound(kindWords[write.kind]);
+    if (appendOnly.has(write.kind))
+      throw StoreProblem.invalid([
+        {
+          pointer: `/writes/${index}`,
+          detail: `An ${kindWords[write.kind]} is neither changed nor deleted: write down what happened after it.`,
+        },
+      ]);
     const sent = write.op === 'revise' ? write.content : null;
     if (write.baseVersion !== before.version) {
       throw StoreProblem.conflict(

@@ -86,6 +86,11 @@ const systemsOf: { [K in RecordKind]: SystemsOf<K> } = {
   'change-plan': none,
   check: ({ systemId }) => [systemId],
   lead: ({ jobId }, snapshot) => ofJob(jobId, snapshot),
+  round: ({ steps }) => steps.flatMap((step) => step.systemIds),
+  'round-action': ({ roundId }, snapshot) => {
+    const round = snapshot.content('round', roundId);
+    return round ? round.steps.flatMap((step) => step.systemIds) : [];
+  },
   'own-kind': none,
   setting: none,
 };

@@ -13,6 +13,7 @@ const shelves = {
   channelsOfComponent: shelf('channel', (one) => one.componentId),
   channelsOfSystem: shelf('channel', (one) => one.systemId),
   readingsOfChannel: shelf('reading', (one) => one.channelId),
+  actionsOfRound: shelf('round-action', (one) => one.roundId),
   partsOfComponent: shelf('component', (one) => one.parentId),
 } as const;
 type ShelfId = keyof typeof shelves;

@@ -48,6 +48,7 @@ export const foam: readonly EquipmentKind[] = [
           'Soak 30 minutes in white vinegar and water, equal parts; write down the minute.',
           'Brush, rinse, put together, plug in.',
         ],
+        waits: { what: 'in the vinegar bath', minutes: 30 },
         minutes: 45,
         supplies: [{ name: 'white vinegar', amount: '2 L' }],
         shuts: [

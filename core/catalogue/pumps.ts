@@ -21,6 +21,7 @@ const stripAndSoak = (
     foundScale: 'wear',
     foundWords: pumpWords,
     procedure: soak,
+    waits: { what: 'in the vinegar bath', minutes: 30 },
     supplies: [{ name: 'white vinegar', amount: '1 L' }],
     shuts: [{ what: pump, provedBy: 'flow at the outlet, quiet' }],
     cautions: ['unplug', 'bleach-acid'],

@@ -74,6 +74,8 @@ export interface JobDefinition {
   supplies: readonly Supply[];
   leadSteps: readonly LeadStep[];
   needs: readonly string[];
+  /** What works by itself meanwhile, and how long: a bath, a drain. */
+  waits?: { what: string; minutes: number };
   /** Whose hands; absent: one person’s, no papers. */
   hands?: Hands;
   shuts: readonly Shuts[];

@@ -1,0 +1,122 @@
+import type { Found } from '../../core/wear/found.ts';
+import type { RecordContent, Stored } from '../records.ts';
+
+type Action = Stored<'round-action'>;
+type Round = RecordContent<'round'>;
+
+export interface StepState {
+  state: 'open' | 'done' | 'skipped';
+  /** The grade in force; null: none, or two that differ. */
+  found: Found | null;
+  /** Two people graded it differently: both are shown, nobody’s is lost. */
+  conflict: readonly Found[];
+  reason: string;
+}
+/** Something that the round switched off, closed, removed or put into a mode. */
+export interface OffState {
+  actionId: string;
+  stepId: string;
+  what: string;
+  provedBy: string;
+  componentId: string | null;
+  kindId: string | null;
+  systemIds: readonly string[];
+  since: string;
+  state: 'off' | 'proved' | 'left-off';
+  /** Why it stays off, or what was seen. */
+  said: string;
+}
+export interface RoundState {
+  begun: boolean;
+  paused: boolean;
+  closed: boolean;
+  abandoned: string | null;
+  steps: ReadonlyMap<string, StepState>;
+  off: readonly OffState[];
+}
+const open: StepState = { state: 'open', found: null, conflict: [], reason: '' };
+
+/** The same log in the same order, however it arrived: by the time on the device, then device and number. */
+function inOrder(actions: readonly Action[]): Action[] {
+  return [...actions].sort(
+    (a, b) =>
+      a.content.at.localeCompare(b.content.at) ||
+      a.content.device.localeCompare(b.content.device) ||
+      a.content.sequence - b.content.sequence,
+  );
+}
+
+/**
+ * What a round's actions come to. Done beats skipped, whatever the order; what was switched off stays on the list until
+ * its own proof or reason; a proof answers one switching off and no other.
+ */
+export function foldRound(round: Round, actions: readonly Action[]): RoundState {
+  const steps = new Map<string, StepState>(round.steps.map((step) => [step.id, open]));
+  const off = new Map<string, OffState>();
+  const answers: { offActionId: string; state: 'proved' | 'left-off'; said: string }[] = [];
+  let [begun, paused, closed] = [false, false, false];
+  let abandoned: string | null = null;
+  for (const { id, content } of inOrder(actions)) {
+    const { what } = content;
+    switch (what.do) {
+      case 'begin':
+      case 'taken-over':
+        begun = true;
+        paused = false;
+        break;
+      case 'paused':
+        paused = true;
+        break;
+      case 'closed':
+        closed = true;
+        break;
+      case 'abandoned':
+        abandoned = what.reason;
+        break;
+      case 'done':
+        steps.set(what.stepId, withDone(steps.get(what.stepId) ?? open, what.found));
+        break;
+      case 'skipped': {
+        const known = steps.get(what.stepId) ?? open;
+        if (known.state !== 'done')
+          steps.set(what.stepId, { ...known, state: 'skipped', reason: what.reason });
+        break;
+      }
+      case 'switched-off': {
+        const { stepId, off: thing, systemIds } = what;
+        steps.set(stepId, withDone(steps.get(stepId) ?? open, null));
+        off.set(id, { actionId: id, stepId, ...thing, systemIds, since: content.at, state: 'off', said: '' });
+        break;
+      }
+      case 'proved':
+        answers.push({ offActionId: what.offActionId, state: 'proved', said: what.saw });
+        break;
+      case 'left-off':
+        answers.push({ offActionId: what.offActionId, state: 'left-off', said: what.reason });
+        break;
+    }
+  }
+  // an answer may arrive before what it answers; a proof stands over a reason
+  for (const { offActionId, state, said } of answers) {
+    const one = off.get(offActionId);
+    if (one && one.state !== 'proved') off.set(offActionId, { ...one, state, said });
+  }
+  return { begun, paused, closed, abandoned, steps, off: [...off.values()] };
+}
+
+function withDone(known: StepState, found: Found | null): StepState {
+  const grades = [...new Set([...known.conflict, known.found, found].filter((one) => one !== null))];
+  return {
+    state: 'done',
+    found: grades.length === 1 ? (grades[0] ?? null) : null,
+    conflict: grades.length > 1 ? grades : [],
+    reason: '',
+  };
+}
+
+/** What still has neither proof nor reason: nothing closes over it. */
+export const unproved = (state: RoundState): OffState[] => state.off.filter((one) => one.state === 'off');
+
+/** What is not running as far as anybody has seen: of every round, open, closed or abandoned. */
+export const notRunning = (state: RoundState): OffState[] =>
+  state.off.filter((one) => one.state !== 'proved');
