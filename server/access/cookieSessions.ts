@@ -44,7 +44,7 @@ class KeptSessions extends SessionStore {
       const cookie = { originalMaxAge: COOKIE_MS } as SessionData['cookie'];
       return found ? ({ cookie, found } as SessionData) : null;
     };
-    answer(data(), done as (error?: unknown, value?: SessionData | null) => void);
+    answer(data(), done);
   }
   override set(id: string, { start }: SessionData, done?: Done): void {
     const { before, ...said } = start;

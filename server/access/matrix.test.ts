@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { Shown } from '../../contract/access/account.ts';
 import { roleIds, type CallerKind } from '../../contract/access/rights.ts';
 import { oneSock, work } from '../../store/testing/fixtures.ts';
-import { Client } from '../testing/client.ts';
+import type { Client } from '../testing/client.ts';
 import { House, passwordOf } from '../testing/house.ts';
 import { routesOf } from '../testing/routes.ts';
 import { matrix } from './matrix.ts';

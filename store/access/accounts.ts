@@ -234,11 +234,12 @@ export class Accounts {
     ]);
     const now = this.parts.now();
     const instant = (at: number | null | undefined) => (at == null ? null : new Date(at).toISOString());
-    return rows.map(({ secretHash, createdAt: _, disabled, seenAt, ...row }) => ({
-      ...row,
-      state: disabled ? 'shut' : secretHash === null ? 'invited' : 'in use',
+    return rows.map((row) => ({
+      ...{ id: row.id, version: row.version, personId: row.personId, name: row.name, signIn: row.signIn },
+      ...{ mail: row.mail, role: row.role, siteIds: row.siteIds, systemIds: row.systemIds },
+      state: row.disabled ? 'shut' : row.secretHash === null ? 'invited' : 'in use',
       invitedUntil: instant(links.find((one) => one.accountId === row.id && one.endsAt > now)?.endsAt),
-      seenAt: instant(seenAt),
+      seenAt: instant(row.seenAt),
       devices: sessions.filter((one) => one.accountId === row.id && one.endsAt > now).length,
     }));
   }

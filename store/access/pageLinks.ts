@@ -68,12 +68,12 @@ export class PageLinks {
       .getRepository(pageLinkEntity)
       .find({ order: { madeAt: 'DESC' } });
     const instant = (at: number | null) => (at === null ? null : new Date(at).toISOString());
-    return rows.map(({ tokenHash: _, madeAt, endsAt, revokedAt, usedAt, ...row }) => ({
-      ...row,
-      madeAt: new Date(madeAt).toISOString(),
-      endsAt: instant(endsAt),
-      revokedAt: instant(revokedAt),
-      usedAt: instant(usedAt),
+    return rows.map((row) => ({
+      ...{ id: row.id, name: row.name, siteId: row.siteId, systemIds: row.systemIds, madeBy: row.madeBy },
+      madeAt: new Date(row.madeAt).toISOString(),
+      endsAt: instant(row.endsAt),
+      revokedAt: instant(row.revokedAt),
+      usedAt: instant(row.usedAt),
     }));
   }
 }

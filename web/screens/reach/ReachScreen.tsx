@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { ReachView } from '../../../contract/access/account.ts';
-import { useSetting, useSnapshot } from '../../api/data.ts';
+import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { useAccess, useAsk } from '../../api/door.ts';
 import { todayIn, writeDay } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
@@ -70,6 +70,7 @@ function Narrow({ reach }: { reach: ReachView }) {
 }
 
 function Wide({ reach }: { reach: ReachView }) {
+  const now = useNow();
   const { dateFormat, homeZone } = useSetting();
   const { ask, pending, error } = useAsk();
   const [address = ''] = reach.addresses;
@@ -78,7 +79,7 @@ function Wide({ reach }: { reach: ReachView }) {
   const local = certificate?.kind === 'local authority';
   const first = local ? trust : address;
   const until = (at: string): string =>
-    writeDay(todayIn(homeZone, Date.parse(at)), todayIn(homeZone, Date.now()), dateFormat);
+    writeDay(todayIn(homeZone, Date.parse(at)), todayIn(homeZone, now), dateFormat);
   return (
     <>
       <section className="datum reachpart reachcols">
