@@ -96,9 +96,9 @@ afterEach(() => test_.close());
 describe('what a round switches off', () => {
   test('stays on the list until its own proof; then the round closes', async () => {
     const off = await switchOff();
-    expect(unproved(await state()).map((one) => one.what)).toEqual(['Return pump (return pump)']);
+    expect(unproved(await state()).map((one) => one.what)).toEqual(['Return pump']);
     await expect(send(action({ do: 'closed' }))).rejects.toThrow(
-      'Return pump (return pump) has not been seen running: prove it, or say why it stays off.',
+      'Return pump has not been seen running: prove it, or say why it stays off.',
     );
     await send(action({ do: 'proved', offActionId: off, how: 'seen', saw: 'flow at the outlet' }));
     await send(action({ do: 'closed' }));
@@ -113,7 +113,7 @@ describe('what a round switches off', () => {
     );
     const snapshot = await test_.store.snapshot();
     expect(offOfRounds(snapshot, RecordIndex.of(snapshot))).toMatchObject([
-      { what: 'Return pump (return pump)', state: 'left-off', said: 'the seal is ordered', siteId: ids.site },
+      { what: 'Return pump', state: 'left-off', said: 'the seal is ordered', siteId: ids.site },
     ]);
     // proved later, after the end: off the list
     await send(action({ do: 'proved', offActionId: off, how: 'reading', saw: 'flow 2,400 L/h' }));

@@ -125,6 +125,18 @@ function inside(): RouteObject[] {
           path: '/settings/account',
           element: later(() => import('./screens/account/AccountScreen.tsx'), 'AccountScreen'),
         },
+        {
+          path: '/rounds',
+          element: later(() => import('./screens/rounds/RoundsScreen.tsx'), 'RoundsScreen'),
+        },
+        {
+          path: '/rounds/new',
+          element: later(() => import('./screens/rounds/BuildScreen.tsx'), 'BuildScreen'),
+        },
+        {
+          path: '/rounds/:roundId',
+          element: later(() => import('./screens/rounds/RunScreen.tsx'), 'RunScreen'),
+        },
         { path: '/week', element: later(() => import('./screens/week/WeekScreen.tsx'), 'WeekScreen') },
         { path: '*', element: later(() => import('./parts/Nowhere.tsx'), 'Nowhere') },
       ],

@@ -28,7 +28,7 @@ export function roundJobOf(snapshot: Snapshot, definitionOf: DefinitionOf, jobId
   const definition = definitionOf(job);
   const component = place.component;
   const own = definition.shuts.map(({ what, provedBy }): Off => ({
-    what: component ? `${place.unit?.content.name ?? place.thing} (${what})` : what,
+    what: nameOff(place.unit?.content.name ?? place.thing, what),
     provedBy,
     componentId: place.unit?.id ?? null,
     kindId: place.unit?.content.kindId ?? null,
@@ -49,6 +49,12 @@ export function roundJobOf(snapshot: Snapshot, definitionOf: DefinitionOf, jobId
     newCharge: (definition.announces ?? []).includes('new-charge'),
     cautions: definition.cautions,
   };
+}
+
+/** "Return pump", or "Skimmer (air line)" where the thing and its unit are called differently. */
+function nameOff(unit: string, what: string): string {
+  const plain = what.replace(/^the /, '');
+  return unit.toLowerCase().includes(plain.toLowerCase()) ? unit : `${unit} (${plain})`;
 }
 
 /** What must be off while the water is low, in the order of shutting down. */

@@ -33,6 +33,8 @@ export interface RoundState {
   abandoned: string | null;
   steps: ReadonlyMap<string, StepState>;
   off: readonly OffState[];
+  /** When a step was first done, in milliseconds. */
+  doneAt: ReadonlyMap<string, number>;
 }
 const open: StepState = { state: 'open', found: null, conflict: [], reason: '' };
 
@@ -53,11 +55,14 @@ function inOrder(actions: readonly Action[]): Action[] {
 export function foldRound(round: Round, actions: readonly Action[]): RoundState {
   const steps = new Map<string, StepState>(round.steps.map((step) => [step.id, open]));
   const off = new Map<string, OffState>();
+  const doneAt = new Map<string, number>();
   const answers: { offActionId: string; state: 'proved' | 'left-off'; said: string }[] = [];
   let [begun, paused, closed] = [false, false, false];
   let abandoned: string | null = null;
   for (const { id, content } of inOrder(actions)) {
     const { what } = content;
+    if ((what.do === 'done' || what.do === 'switched-off') && !doneAt.has(what.stepId))
+      doneAt.set(what.stepId, Date.parse(content.at));
     switch (what.do) {
       case 'begin':
       case 'taken-over':
@@ -101,7 +106,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
     const one = off.get(offActionId);
     if (one && one.state !== 'proved') off.set(offActionId, { ...one, state, said });
   }
-  return { begun, paused, closed, abandoned, steps, off: [...off.values()] };
+  return { begun, paused, closed, abandoned, steps, off: [...off.values()], doneAt };
 }
 
 function withDone(known: StepState, found: Found | null): StepState {

@@ -5,6 +5,7 @@ import { foundGrades } from '../../core/wear/found.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
 import { workKinds } from '../definitions.ts';
 import { choice, day, flag, id, ids, instant, name, number, text } from '../fields.ts';
+import { ACTIONS_VERSION } from './version.ts';
 
 // A round as it was built, and what was done in it: a log of actions whose fold is its state.
 
@@ -81,8 +82,6 @@ const What = v.variant('do', [
   v.strictObject({ do: v.literal('closed') }),
 ]);
 
-/** The version of actions; the server takes the two before its own as well. */
-export const ACTIONS_VERSION = 1;
 export const RoundAction = v.strictObject({
   roundId: id('The round'),
   version: v.pipe(

@@ -1,7 +1,7 @@
-import { ipKeyGenerator, rateLimit, type RateLimitRequestHandler } from 'express-rate-limit';
+import { ipKeyGenerator, rateLimit, type Options, type RateLimitRequestHandler } from 'express-rate-limit';
 import type { Request } from 'express';
 import { HttpProblem } from '../errorBorder.ts';
-import { addressOf } from './caller.ts';
+import { addressOf, callerOf } from './caller.ts';
 
 const MINUTE_MS = 60_000;
 const WINDOW_MS = 15 * MINUTE_MS;
@@ -10,14 +10,14 @@ const WINDOW_MS = 15 * MINUTE_MS;
 function limited(
   tries: number,
   keyOf: (req: Request) => string,
-  skip: (req: Request) => boolean = () => false,
+  more: Pick<Partial<Options>, 'skip' | 'requestWasSuccessful'> = {},
 ): RateLimitRequestHandler {
   return rateLimit({
     windowMs: WINDOW_MS,
     limit: tries,
-    skip,
     keyGenerator: keyOf,
     skipSuccessfulRequests: true,
+    ...more,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: (_req, res, next) => {
@@ -48,7 +48,11 @@ export const signInThrottle = (): RateLimitRequestHandler[] => [
 export const tokenThrottle = (): RateLimitRequestHandler => limited(20, from);
 /** Tokens that come along with a request: of devices and secret links. */
 export const headerThrottle = (): RateLimitRequestHandler =>
-  limited(60, from, (req) => req.headers.authorization === undefined);
+  limited(60, from, {
+    skip: (req) => req.headers.authorization === undefined,
+    // one that is known counts for nothing, whatever it is refused after that
+    requestWasSuccessful: (req) => callerOf(req).kind !== 'nobody',
+  });
 /** Mails go out: however it answers, it counts. */
 export const mailThrottle = (): RateLimitRequestHandler =>
   rateLimit({

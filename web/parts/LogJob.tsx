@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useState, type ReactNode } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { foundGrades, type Found } from '../../core/wear/found.ts';
 import { gradeMeaning } from '../../core/explain/ruleReason.ts';
 import type { PlanRow } from '../../contract/plan.ts';
@@ -7,12 +7,15 @@ import type { Write } from '../../contract/work.ts';
 import { usePersonHere } from '../api/person.ts';
 import { creating, useWriting, type NewIds } from '../api/writing.tsx';
 import { FoundBar } from '../strip/marks.tsx';
-import { LogMore, emptyMore, type More } from './LogMore.tsx';
+import { emptyMore, type More } from './more.ts';
 import { ProblemNote } from './ProblemNote.tsx';
-import { PutOff } from './PutOff.tsx';
 import { typedReading } from './readings.ts';
 import { useFixedIds } from './useFixedIds.ts';
 import { VolumeField } from './VolumeField.tsx';
+
+// beyond the two taps: date pickers and pictures are fetched when they are asked for
+const LogMore = lazy(() => import('./LogMore.tsx'));
+const PutOff = lazy(() => import('./PutOff.tsx'));
 
 type Mode = 'done' | 'looked' | 'put-off';
 
@@ -43,7 +46,12 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
       setError(problem);
     }
   };
-  if (mode === 'put-off') return <PutOff row={row} onDone={() => setMode('done')} />;
+  if (mode === 'put-off')
+    return (
+      <Suspense fallback={null}>
+        <PutOff row={row} onDone={() => setMode('done')} />
+      </Suspense>
+    );
   const graded = row.foundScale !== 'none';
   return (
     <div style={{ display: 'grid', gap: 12 }}>
@@ -79,7 +87,11 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
           </div>
         )
       )}
-      {more && <LogMore row={row} value={more} onChange={setMore} looked={mode === 'looked'} />}
+      {more && (
+        <Suspense fallback={null}>
+          <LogMore row={row} value={more} onChange={setMore} looked={mode === 'looked'} />
+        </Suspense>
+      )}
       <ProblemNote error={error} />
       <div className="actions">
         {more && (

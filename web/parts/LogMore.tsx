@@ -1,45 +1,18 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { toStored, type QuantityId } from '../../core/quantity/quantities.ts';
-import type { When } from '../../contract/fields.ts';
 import type { PlanRow } from '../../contract/plan.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import { api } from '../api/client.ts';
 import { useSetting, useSnapshot } from '../api/data.ts';
-import { newIds, type NewIds } from '../api/writing.tsx';
+import { newIds } from '../api/writing.tsx';
 import { Choice } from './Choice.tsx';
+import type { More } from './more.ts';
 import { NumberField } from './NumberField.tsx';
 import { ProblemNote } from './ProblemNote.tsx';
 import { unitFor } from './units.ts';
 import { VolumeField } from './VolumeField.tsx';
 import { WhenField } from './WhenField.tsx';
-
-export interface More {
-  when: When;
-  whoId: string | null;
-  minutes: number | null;
-  shareDone: number;
-  supplies: RecordContent<'service'>['supplies'];
-  note: string;
-  pictures: { ids: NewIds; content: RecordContent<'picture'> }[];
-  /** Water that was changed, L. */
-  litres: number | null;
-  readings: { channelId: string; ids: NewIds; value: number | null }[];
-}
-
-export function emptyMore(row: PlanRow, whoId: string | null): More {
-  return {
-    when: { kind: 'day', day: row.today },
-    whoId,
-    minutes: null,
-    shareDone: 1,
-    supplies: [],
-    note: '',
-    pictures: [],
-    litres: null,
-    readings: [],
-  };
-}
 
 const shares = [
   { value: '1', label: 'All of it' },
@@ -49,7 +22,7 @@ const shares = [
 ] as const;
 
 /** When, who, how much of it, readings, supplies, minutes, a note, a picture: all optional. */
-export function LogMore({
+export default function LogMore({
   row,
   value,
   onChange,

@@ -11,7 +11,7 @@ import { DayField } from './WhenField.tsx';
 import { useSend } from './useSend.ts';
 
 /** Puts a job off until a day, with a reason: both are kept, and counted. */
-export function PutOff({ row, onDone }: { row: PlanRow; onDone: () => void }) {
+export default function PutOff({ row, onDone }: { row: PlanRow; onDone: () => void }) {
   const [until, setUntil] = useState<Day>(row.nextVisit ?? addDays(row.today, 7));
   const [reason, setReason] = useState('');
   const here = usePersonHere();

@@ -12,6 +12,7 @@ export interface Place {
 export const places: readonly Place[] = [
   { to: '/today', name: 'Today', key: 0 },
   { to: '/systems', name: 'Systems', key: 0 },
+  { to: '/rounds', name: 'Rounds', key: 0 },
   { to: '/water', name: 'Water', key: 0 },
   { to: '/plan', name: 'Plan', key: 0 },
   { to: '/bench', name: 'Bench', key: 0 },

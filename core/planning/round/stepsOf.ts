@@ -1,3 +1,4 @@
+import { parameterWord } from '../../water/parameters.ts';
 import type { Phase, RoundJob, Step } from './step.ts';
 
 /** Minutes where nothing else is known; house defaults, common practice, value from memory. */
@@ -40,8 +41,15 @@ export function stepsOf(jobs: readonly RoundJob[], systems: readonly { id: strin
     const mine = jobs.filter((job) => job.systemIds.includes(id));
     if (mine.length === 0) continue;
     steps.push(visitStep('look', `Look at ${name} before anything is touched`, LOOK_MIN, [id]));
-    if (mine.some((job) => job.tests !== null))
+    const tests = mine.filter((job) => job.tests !== null);
+    if (tests.length > 0) {
+      // one rinse, one light, one sheet: a system's tests are taken together
+      const words = tests.flatMap((job) => (job.tests ? parameterWord(job.tests) : []));
+      const minutes = tests.reduce((sum, job) => sum + job.minutes, 0);
+      const title = `Test ${name}: ${words.join(', ')}`;
+      steps.push({ ...visitStep('test', title, minutes, [id]), tests: tests[0]?.tests ?? null });
       steps.push(visitStep('judge', `Judge the tests of ${name}`, JUDGE_MIN, [id]));
+    }
     if (mine.some((job) => job.work !== 'test' && job.work !== 'calibrate'))
       steps.push(visitStep('wipe', `Wipe ${name} down, lids on, drip loops as they were`, WIPE_MIN, [id]));
   }
@@ -102,7 +110,8 @@ function stepsOfJob(job: RoundJob): Step[] {
       ...restarts,
     ];
   }
-  if (work === 'test') return [step('test', 'do', { handsMin: minutes, tests: job.tests })];
+  // taken with the other tests of its system
+  if (work === 'test') return [];
   const soak = wait
     ? [step('soak', 'soak', { title: `${thing}: ${wait.what}`, handsMin: 1, waitMin: wait.minutes })]
     : [];

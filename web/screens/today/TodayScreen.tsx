@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useSearchParams } from 'react-router';
 import { visitDays } from '../../../core/planning/visits.ts';
@@ -24,6 +24,9 @@ import { useFilters } from './useFilters.ts';
 import { Leads } from './Leads.tsx';
 import { WaterAlarm } from './WaterAlarm.tsx';
 import { WaterFoot } from './WaterFoot.tsx';
+
+// of those who make rounds
+const OffToday = lazy(() => import('./OffToday.tsx'));
 
 export function TodayScreen() {
   const plan = usePlan();
@@ -104,6 +107,11 @@ export function TodayScreen() {
           <Pick key={pick.label} {...pick} />
         ))}
       </div>
+      {snapshot.all('round').length > 0 && (
+        <Suspense fallback={null}>
+          <OffToday />
+        </Suspense>
+      )}
       <WaterAlarm plan={plan} today={today} />
       <ol className="lines plain">
         <li className="cells axisrow">

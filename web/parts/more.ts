@@ -1,0 +1,32 @@
+import type { When } from '../../contract/fields.ts';
+import type { PlanRow } from '../../contract/plan.ts';
+import type { RecordContent } from '../../contract/records.ts';
+import type { NewIds } from '../api/writing.tsx';
+
+/** What can be said of a job beyond its two taps. */
+export interface More {
+  when: When;
+  whoId: string | null;
+  minutes: number | null;
+  shareDone: number;
+  supplies: RecordContent<'service'>['supplies'];
+  note: string;
+  pictures: { ids: NewIds; content: RecordContent<'picture'> }[];
+  /** Water that was changed, L. */
+  litres: number | null;
+  readings: { channelId: string; ids: NewIds; value: number | null }[];
+}
+
+export function emptyMore(row: PlanRow, whoId: string | null): More {
+  return {
+    when: { kind: 'day', day: row.today },
+    whoId,
+    minutes: null,
+    shareDone: 1,
+    supplies: [],
+    note: '',
+    pictures: [],
+    litres: null,
+    readings: [],
+  };
+}

@@ -1,0 +1,258 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { cautions, deference } from '../../../core/catalogue/cautions.ts';
+import type { Step } from '../../../core/planning/round/step.ts';
+import { unproved, type StepState } from '../../../contract/round/fold.ts';
+import { useSnapshot } from '../../api/data.ts';
+import { clockIn } from '../../parts/dates.ts';
+import { Nowhere } from '../../parts/Nowhere.tsx';
+import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { StateWord } from '../../strip/marks.tsx';
+import { Prove } from './OffOfRounds.tsx';
+import { roundProgress } from './progress.ts';
+import { StepDone } from './StepDone.tsx';
+import { Timers } from './Timers.tsx';
+import { useRound, type RoundHere } from './useRound.ts';
+import { useWakeLock } from './useWakeLock.ts';
+import './rounds.css';
+
+/** A round, one step at a time. What is off stands at the foot of every step and ends the round. */
+export function RunScreen() {
+  const { roundId = '' } = useParams();
+  const here = useRound(roundId);
+  return here ? <Run key={roundId} here={here} /> : <Nowhere />;
+}
+
+function Run({ here }: { here: RoundHere }) {
+  const { round, state, act, pending, error } = here;
+  const snapshot = useSnapshot();
+  const steps = round.content.steps as readonly Step[];
+  const isOpen = (step: Step): boolean => (state.steps.get(step.id)?.state ?? 'open') === 'open';
+  const [chosen, setChosen] = useState<string | null>(null);
+  const current = steps.find((step) => step.id === chosen) ?? steps.find(isOpen);
+  const over = state.closed || state.abandoned !== null;
+  useWakeLock(!over);
+  const site = snapshot.content('site', round.content.siteId);
+  const next = (): void => setChosen(null);
+  const off = unproved(state);
+  return (
+    <main className="page run">
+      <header className="head">
+        <h1>{site?.name}</h1>
+        <span className="facts">
+          {over ? (state.closed ? 'closed; ' : `given up (${state.abandoned ?? ''}); `) : ''}
+          {roundProgress(round.content, state)}
+        </span>
+        <span className="grow" />
+        <Link className="btn2" to="/rounds">
+          All rounds
+        </Link>
+      </header>
+      <ProblemNote error={error} />
+      {!over && (
+        <>
+          <Timers steps={steps} state={state} />
+          {current ? (
+            <CurrentStep
+              key={current.id}
+              step={current}
+              known={state.steps.get(current.id)}
+              at={steps.indexOf(current) + 1}
+              of={steps.length}
+              here={here}
+              onDone={next}
+            />
+          ) : (
+            <p className="datum steptitle">All steps are done or skipped.</p>
+          )}
+        </>
+      )}
+      <OffHere here={here} />
+      {!over && (
+        <section className="datum roundpart">
+          <div className="actions">
+            <Button
+              variant={current ? 'text' : 'contained'}
+              disabled={pending || off.length > 0}
+              onClick={() => void act({ do: 'closed' })}
+            >
+              End the round
+            </Button>
+            {off.length > 0 && (
+              <span>
+                {off.length === 1 ? 'One thing is' : `${off.length} things are`} still off: prove each above,
+                or say why it stays off.
+              </span>
+            )}
+            <GiveUp onGiveUp={(reason) => void act({ do: 'abandoned', reason })} pending={pending} />
+          </div>
+        </section>
+      )}
+      <AllSteps steps={steps} here={here} current={current?.id ?? null} onChoose={setChosen} />
+    </main>
+  );
+}
+
+function CurrentStep({
+  step,
+  known,
+  at,
+  of,
+  here,
+  onDone,
+}: {
+  step: Step;
+  known: StepState | undefined;
+  at: number;
+  of: number;
+  here: RoundHere;
+  onDone: () => void;
+}) {
+  const [skipping, setSkipping] = useState<string | null>(null);
+  const { act, pending } = here;
+  return (
+    <section className="datum current" aria-label={`Step ${at} of ${of}`}>
+      <p className="soft">
+        Step {at} of {of}
+        {known?.state === 'skipped' && `, skipped: ${known.reason}`}
+      </p>
+      <h2 className="steptitle">{step.title}</h2>
+      {step.cautions.length > 0 && (
+        <div className="caution">
+          {step.cautions.map((id) => (
+            <p key={id}>
+              <b>{cautions[id].order}</b> {cautions[id].reason}
+            </p>
+          ))}
+          <p className="soft">{deference}</p>
+        </div>
+      )}
+      <StepDone step={step} here={here} onDone={onDone} />
+      {skipping === null ? (
+        <div>
+          <button type="button" className="btn2" onClick={() => setSkipping('')}>
+            Skip it
+          </button>
+        </div>
+      ) : (
+        <form
+          className="form"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void act({ do: 'skipped', stepId: step.id, reason: skipping.trim() }).then(
+              ({ sent }) => sent && onDone(),
+            );
+          }}
+        >
+          <TextField
+            label="Why it is skipped"
+            value={skipping}
+            autoFocus
+            onChange={(event) => setSkipping(event.target.value)}
+          />
+          <div className="actions">
+            <button type="submit" className="btn2" disabled={pending || skipping.trim() === ''}>
+              Skip it for this reason
+            </button>
+            <button type="button" className="btn2" onClick={() => setSkipping(null)}>
+              Do it after all
+            </button>
+          </div>
+        </form>
+      )}
+    </section>
+  );
+}
+
+/** What this round has off: always on the screen, dismissed by nothing but a proof or a reason. */
+function OffHere({ here }: { here: RoundHere }) {
+  const { round, state } = here;
+  const zone = useSnapshot().content('site', round.content.siteId)?.timeZone ?? 'UTC';
+  const list = state.off.filter((one) => one.state !== 'proved');
+  if (list.length === 0) return null;
+  return (
+    <section className="offlist" aria-label="Off now">
+      <h2>Off now</h2>
+      <ul className="plain">
+        {list.map((off) => (
+          <li key={off.actionId} className="rule offrow">
+            <b>{off.what}</b>
+            <span>
+              {off.state === 'left-off' ? (
+                <>
+                  <StateWord state="left-off" /> <span className="soft">{off.said}</span>
+                </>
+              ) : (
+                `off since ${clockIn(zone, Date.parse(off.since))}`
+              )}
+            </span>
+            <Prove roundId={round.id} actionId={off.actionId} provedBy={off.provedBy} quiet />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function AllSteps({
+  steps,
+  here,
+  current,
+  onChoose,
+}: {
+  steps: readonly Step[];
+  here: RoundHere;
+  current: string | null;
+  onChoose: (id: string) => void;
+}) {
+  const word = (known: StepState | undefined): string => {
+    if (known?.conflict.length)
+      return `done; graded ${known.conflict.join(' and ').replaceAll('-', ' ')}: they differ`;
+    if (known?.state === 'done') return known.found ? `done, found ${known.found.replace('-', ' ')}` : 'done';
+    return known?.state === 'skipped' ? `skipped: ${known.reason}` : '';
+  };
+  return (
+    <section className="datum roundpart">
+      <h2>All steps</h2>
+      <ol className="order">
+        {steps.map((step) => (
+          <li key={step.id} aria-current={step.id === current ? 'step' : undefined}>
+            <button type="button" className="rowlink" onClick={() => onChoose(step.id)}>
+              {step.title} <span className="soft">{word(here.state.steps.get(step.id))}</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function GiveUp({ onGiveUp, pending }: { onGiveUp: (reason: string) => void; pending: boolean }) {
+  const [reason, setReason] = useState<string | null>(null);
+  if (reason === null)
+    return (
+      <button type="button" className="btn2" onClick={() => setReason('')}>
+        Give the round up
+      </button>
+    );
+  return (
+    <>
+      <TextField
+        label="Why it is given up"
+        value={reason}
+        autoFocus
+        onChange={(event) => setReason(event.target.value)}
+      />
+      <button
+        type="button"
+        className="btn2"
+        disabled={pending || reason.trim() === ''}
+        onClick={() => onGiveUp(reason.trim())}
+      >
+        Give it up: what is off stays on Today
+      </button>
+    </>
+  );
+}

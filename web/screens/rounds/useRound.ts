@@ -1,0 +1,39 @@
+import { useMemo } from 'react';
+import { foldRound, type RoundState } from '../../../contract/round/fold.ts';
+import type { RoundWhat } from '../../../contract/round/schemas.ts';
+import type { Stored } from '../../../contract/records.ts';
+import type { Write } from '../../../contract/work.ts';
+import { useClock, useSnapshot } from '../../api/data.ts';
+import { usePersonHere } from '../../api/person.ts';
+import { useSend, type Sent } from '../../parts/useSend.ts';
+import { acting } from './roundWrites.ts';
+
+export interface RoundHere {
+  round: Stored<'round'>;
+  state: RoundState;
+  /** Writes what happened, with what belongs to it (a service, a reading) in the same unit of work. */
+  act: (what: RoundWhat | RoundWhat[], beside?: Write[]) => Promise<Sent>;
+  pending: boolean;
+  error: unknown;
+}
+
+/** A round with its state; null where there is none. */
+export function useRound(roundId: string): RoundHere | null {
+  const snapshot = useSnapshot();
+  const clock = useClock();
+  const here = usePersonHere();
+  const { send, pending, error } = useSend();
+  const round = snapshot.get('round', roundId);
+  const state = useMemo(() => {
+    const actions = snapshot.all('round-action').filter((one) => one.content.roundId === roundId);
+    return round ? foldRound(round.content, actions) : null;
+  }, [snapshot, round, roundId]);
+  if (!round || !state) return null;
+  const act = (what: RoundWhat | RoundWhat[], beside: Write[] = []): Promise<Sent> =>
+    send(
+      [...beside, ...[what].flat().map((one) => acting(roundId, one, clock(), here.id))],
+      '',
+      'in a round',
+    );
+  return { round, state, act, pending, error };
+}
