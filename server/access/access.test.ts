@@ -200,6 +200,13 @@ describe('people', () => {
     expect((await owner.post('/accounts', lost)).json).toMatchObject({ errors: [{ pointer: '/siteIds' }] });
     expect((await owner.post('/accounts', { ...lost, siteIds: [] })).status).toBe(400);
   });
+  test('one person has one account', async () => {
+    const owner = await house.owner();
+    const me = (await owner.get<DoorView>('/door')).json.me;
+    const said = { id: uuid(), personId: me?.personId, name: 'Marit', signIn: 'again', mail: null };
+    const second = await owner.post('/accounts', { ...said, role: 'keeper', siteIds: [], systemIds: [] });
+    expect([second.status, second.json]).toMatchObject([422, { errors: [{ pointer: '/personId' }] }]);
+  });
   test('a role that changes, a door that shuts: at once; on an older version it is a conflict; the last owner stays', async () => {
     const owner = await house.owner();
     const { client: ole, id } = await house.person(owner, 'keeper', {}, 'ole');
@@ -254,7 +261,7 @@ describe('people', () => {
     expect(said).toEqual([
       'ole took the invitation',
       'Marit invited ole as keeper',
-      'thief was refused: name and password do not fit',
+      'an unknown name was refused: name and password do not fit',
       'Marit became the first owner',
     ]);
   });

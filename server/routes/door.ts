@@ -73,7 +73,13 @@ export function doorRoutes(desk: AccessDesk): Router {
       const account = await accounts.check(signIn, password);
       const { address } = byOf(req);
       if (!account) {
-        await log.write(signIn, 'was refused: name and password do not fit', address);
+        // what was typed for a name may be a password that slipped into the wrong field
+        const known = await accounts.bySignIn(signIn);
+        await log.write(
+          known?.name ?? 'an unknown name',
+          'was refused: name and password do not fit',
+          address,
+        );
         throw wrong();
       }
       await signInHere(req, sessions, account);

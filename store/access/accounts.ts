@@ -11,6 +11,14 @@ import type { Databases } from '../database.ts';
 import { inQueue } from './inQueue.ts';
 import { StoreProblem } from '../problems.ts';
 import type { Store } from '../store.ts';
+import {
+  freshAccount,
+  keepLink,
+  otherOwner,
+  requireFree,
+  requireNoAccount,
+  setSecret,
+} from './accountRows.ts';
 import type { DoorLog } from './doorLog.ts';
 import { accountEntity, oneTimeLinkEntity, sessionEntity, type AccountRow } from './rows.ts';
 import { hashPassword, hashToken, isPassword, newToken } from './secrets.ts';
@@ -51,7 +59,7 @@ export class Accounts {
       if (await manager.existsBy(accountEntity, { role: 'owner' }))
         throw StoreProblem.conflict('This installation has its owner already. Sign in.', null, null);
       const row = {
-        ...this.fresh(uuid(), personId, said.name, said.signIn),
+        ...freshAccount(uuid(), personId, said.name, said.signIn, this.parts.now()),
         role: 'owner' as const,
         secretHash,
       };
@@ -73,16 +81,18 @@ export class Accounts {
         const known = await manager.findOneBy(accountEntity, { id: said.id });
         if (known?.secretHash != null)
           throw StoreProblem.conflict(`${known.name} has come in already.`, null, null);
-        await this.requireFree(manager, said.signIn, said.id);
+        await requireFree(manager, said.signIn, said.id);
+        await requireNoAccount(manager, personId, said.id);
         const row: AccountRow = {
-          ...this.fresh(said.id, known?.personId ?? personId, said.name, said.signIn),
+          ...freshAccount(said.id, known?.personId ?? personId, said.name, said.signIn, this.parts.now()),
           ...{ mail: said.mail, role: said.role, siteIds: said.siteIds, systemIds: said.systemIds },
           version: (known?.version ?? 0) + 1,
           secretHash: isDevice ? hashToken(token) : null,
         };
         await manager.save(accountEntity, row);
         await manager.delete(oneTimeLinkEntity, { accountId: said.id });
-        if (!isDevice) await this.link(manager, 'invite', said.id, token, INVITATION_HOLDS_MS);
+        if (!isDevice)
+          await keepLink(manager, 'invite', said.id, token, this.parts.now() + INVITATION_HOLDS_MS);
         await this.parts.log.writeIn(
           manager,
           by.who,
@@ -106,7 +116,7 @@ export class Accounts {
       if (row.secretHash === null || !roles[row.role].signsIn)
         throw StoreProblem.conflict(`${row.name} has no password yet: invite again.`, null, null);
       await manager.delete(oneTimeLinkEntity, { accountId });
-      await this.link(manager, 'reset', accountId, token, RESET_HOLDS_MS);
+      await keepLink(manager, 'reset', accountId, token, this.parts.now() + RESET_HOLDS_MS);
       await this.parts.log.writeIn(
         manager,
         by.who,
@@ -134,7 +144,7 @@ export class Accounts {
       const row = link && (await manager.findOneBy(accountEntity, { id: link.accountId }));
       if (!link || !row || link.endsAt <= this.parts.now() || row.disabled) return null;
       await manager.delete(oneTimeLinkEntity, { id: link.id });
-      await this.setSecret(manager, row, secretHash);
+      await setSecret(manager, row, secretHash);
       await this.parts.log.writeIn(
         manager,
         row.name,
@@ -151,7 +161,7 @@ export class Accounts {
     if (!(await isPassword(old, known.secretHash))) return false;
     const secretHash = await hashPassword(password);
     await this.changing(accountId, async (manager, row) => {
-      await this.setSecret(manager, row, secretHash);
+      await setSecret(manager, row, secretHash);
       await this.parts.log.writeIn(manager, row.name, 'changed the password', by.address);
     });
     return true;
@@ -163,7 +173,7 @@ export class Accounts {
     return inQueue(this.parts.databases, async (manager) => {
       const row = await manager.findOneBy(accountEntity, { signIn: asSignIn(signIn) });
       if (!row || !roles[row.role].signsIn) throw StoreProblem.notFound(`account (${signIn})`);
-      await this.setSecret(manager, row, secretHash);
+      await setSecret(manager, row, secretHash);
       await manager.update(accountEntity, { id: row.id }, { disabled: false });
       await this.parts.log.writeIn(manager, row.name, 'got another password on the machine', 'this machine');
       return row;
@@ -205,7 +215,7 @@ export class Accounts {
       if (roles[row.role].signsIn !== roles[said.role].signsIn)
         throw StoreProblem.conflict('A person does not become a device, nor a device a person.', null, said);
       const stays = said.role === 'owner' && !said.disabled;
-      if (row.role === 'owner' && !stays && !(await this.otherOwner(manager, id)))
+      if (row.role === 'owner' && !stays && !(await otherOwner(manager, id)))
         throw StoreProblem.conflict('The last owner stays one: make another owner first.', null, said);
       Object.assign(row, {
         mail: said.mail,
@@ -251,50 +261,6 @@ export class Accounts {
       .all('person')
       .filter((person) => called(person.content.name) === called(name));
     return same.length === 1 ? (same[0]?.id ?? null) : null;
-  }
-
-  private fresh(id: string, personId: string | null, name: string, signIn: string): AccountRow {
-    return {
-      ...{ id, version: 1, personId, name: name.trim(), signIn: asSignIn(signIn), mail: null },
-      ...{ role: 'keeper', siteIds: [], systemIds: [], secretHash: null, disabled: false },
-      ...{ createdAt: this.parts.now(), seenAt: null },
-    };
-  }
-
-  private async setSecret(manager: EntityManager, row: AccountRow, secretHash: string): Promise<void> {
-    await manager.update(accountEntity, { id: row.id }, { secretHash, version: row.version + 1 });
-    await manager.delete(sessionEntity, { accountId: row.id });
-    await manager.delete(oneTimeLinkEntity, { accountId: row.id });
-    row.secretHash = secretHash;
-  }
-
-  private async link(
-    manager: EntityManager,
-    purpose: 'invite' | 'reset',
-    accountId: string,
-    token: string,
-    holdsMs: number,
-  ): Promise<void> {
-    await manager.insert(oneTimeLinkEntity, {
-      ...{ id: hashToken(token), purpose, accountId },
-      endsAt: this.parts.now() + holdsMs,
-    });
-  }
-
-  private async requireFree(manager: EntityManager, signIn: string, id: string): Promise<void> {
-    const taken = await manager.findOneBy(accountEntity, { signIn: asSignIn(signIn) });
-    if (taken && taken.id !== id)
-      throw StoreProblem.invalid([
-        {
-          pointer: '/signIn',
-          detail: `“${asSignIn(signIn)}” is taken: choose another name to sign in with.`,
-        },
-      ]);
-  }
-
-  private async otherOwner(manager: EntityManager, id: string): Promise<boolean> {
-    const owners = await manager.findBy(accountEntity, { role: 'owner', disabled: false });
-    return owners.some((owner) => owner.id !== id && owner.secretHash !== null);
   }
 
   private async changing(
