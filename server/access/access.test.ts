@@ -101,8 +101,13 @@ describe('sessions', () => {
     const client = await house.owner();
     const before = new Map(client.cookies);
     house.clock += DAY_MS + 1;
-    expect((await client.get('/snapshot')).status).toBe(200);
+    // side by side, and on a line that stays open, it is not changed
+    const beside = ['/snapshot', '/plan', '/changes'].map((path) => client.get(path));
+    expect((await Promise.all(beside)).map((one) => one.status)).toEqual([200, 200, 200]);
+    expect([...client.cookies.values()]).toEqual([...before.values()]);
+    expect((await client.get('/door')).status).toBe(200);
     expect([...client.cookies.values()]).not.toEqual([...before.values()]);
+    expect((await client.get<SessionView[]>('/me/sessions')).json).toHaveLength(1);
     const late = house.near();
     for (const [name, value] of before) late.cookies.set(name, value);
     expect((await late.get('/snapshot')).status).toBe(200);

@@ -21,6 +21,8 @@ const DAY_MS = 86_400_000;
 const COOKIE_MS = 90 * DAY_MS;
 /** A cookie that was copied is worth nothing after this, or shows. */
 const ROTATE_MS = DAY_MS;
+/** Only where a window asks alone and is answered at once: two requests side by side would each get an id. */
+const ROTATES = '/door';
 
 type Done = (error?: unknown) => void;
 /** The package's answers are callbacks; a fault of the database goes to the error border. */
@@ -96,7 +98,7 @@ export function cookieSessions({ sessions, secret, installation, now }: CookiePa
     read,
     (req, _res, next) => {
       const { found } = req.session;
-      if (!found || now() - found.session.rotatedAt < ROTATE_MS || req.path === '/api/changes') return next();
+      if (!found || req.path !== ROTATES || now() - found.session.rotatedAt < ROTATE_MS) return next();
       const { accountId, device } = found.session;
       const start = { accountId, device, address: addressOf(req), before: found.session };
       req.session.regenerate((error?: unknown) => {

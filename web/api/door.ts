@@ -4,7 +4,13 @@ import type { DoorView } from '../../contract/access/account.ts';
 import { rightsOf, type Right } from '../../contract/access/rights.ts';
 import { api } from './client.ts';
 
-const doorQuery = { queryKey: ['door'], queryFn: () => api.get<DoorView>('/door') };
+const HOUR_MS = 3_600_000;
+// asked again now and then: a session’s id is changed for another on this answer
+const doorQuery = {
+  queryKey: ['door'],
+  queryFn: () => api.get<DoorView>('/door'),
+  refetchInterval: HOUR_MS,
+};
 
 /** Who is here, and whether anybody must sign in. */
 export const useDoor = (): DoorView => useSuspenseQuery(doorQuery).data;
