@@ -19,6 +19,7 @@ import { importRoutes } from './routes/imports.ts';
 import { changeRoutes } from './routes/changes.ts';
 import { pictureRoutes } from './routes/pictures.ts';
 import { planRoutes } from './routes/plan.ts';
+import { roundRoutes } from './routes/rounds.ts';
 import { recordRoutes } from './routes/records.ts';
 import { waterRoutes } from './routes/water.ts';
 import { waterWorkRoutes } from './routes/waterWork.ts';
@@ -108,6 +109,7 @@ export function buildApp(parts: AppParts): Express {
     archiveRoutes(store, databases, dataDir, now),
     importRoutes(store, databases),
     waterRoutes(evidence, now),
+    roundRoutes(evidence, now),
     waterWorkRoutes(store, evidence, desk, now),
   );
   api.use(missing);

@@ -69,6 +69,7 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /water/make-up': work_,
   'GET /water/source': work_,
   'GET /leads': work_,
+  'GET /rounds/off': work_,
   // they end the sessions that all rows are asked by: signed in again first
   'POST /access/sign-out': everybody,
   'POST /me/sign-out-everywhere': people,

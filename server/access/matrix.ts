@@ -68,6 +68,7 @@ export const matrix = {
   'GET /water/make-up': 'records.read',
   'GET /water/source': 'records.read',
   'GET /leads': 'records.read',
+  'GET /rounds/off': 'records.read',
 } as const satisfies Record<string, Right | 'anybody'>;
 export type RouteName = keyof typeof matrix;
 

@@ -11,8 +11,11 @@ import { StateWord } from '../../strip/marks.tsx';
 import { acting } from './roundWrites.ts';
 import './rounds.css';
 
+/** With when it starts to matter, where that has been asked. */
+export type OffShown = OffOfRound & { matters?: string | null };
+
 /** What rounds switched off and nobody has seen running since: not dismissed, only proved. */
-export function OffOfRounds({ off }: { off: readonly OffOfRound[] }) {
+export function OffOfRounds({ off }: { off: readonly OffShown[] }) {
   if (off.length === 0) return null;
   return (
     <section className="offlist" aria-label="Left off">
@@ -26,7 +29,7 @@ export function OffOfRounds({ off }: { off: readonly OffOfRound[] }) {
   );
 }
 
-function OffRow({ off }: { off: OffOfRound }) {
+function OffRow({ off }: { off: OffShown }) {
   const snapshot = useSnapshot();
   const { dateFormat } = useSetting();
   const now = useNow();
@@ -41,6 +44,7 @@ function OffRow({ off }: { off: OffOfRound }) {
         <StateWord state="left-off" /> since{' '}
         {writeInstant(Date.parse(off.since), zone, dateFormat, todayIn(zone, now))}
         {off.state === 'left-off' && <span className="soft"> ({off.said})</span>}
+        {off.matters && <span style={{ display: 'block' }}>{off.matters}</span>}
       </span>
       <Prove roundId={off.roundId} actionId={off.actionId} provedBy={off.provedBy} />
     </li>

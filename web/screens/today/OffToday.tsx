@@ -1,12 +1,12 @@
-import { useMemo } from 'react';
-import { RecordIndex } from '../../../contract/facts/recordIndex.ts';
-import { offOfRounds } from '../../../contract/round/offList.ts';
-import { useSnapshot } from '../../api/data.ts';
-import { OffOfRounds } from '../rounds/OffOfRounds.tsx';
+import { useQuery } from '@tanstack/react-query';
+import { api } from '../../api/client.ts';
+import { OffOfRounds, type OffShown } from '../rounds/OffOfRounds.tsx';
 
-/** What rounds left off, of all places: before everything else. */
+/** What rounds left off, of all places, with when it starts to matter: before everything else. */
 export default function OffToday() {
-  const snapshot = useSnapshot();
-  const off = useMemo(() => offOfRounds(snapshot, RecordIndex.of(snapshot)), [snapshot]);
-  return <OffOfRounds off={off} />;
+  const { data } = useQuery({
+    queryKey: ['snapshot', 'rounds-off'],
+    queryFn: () => api.get<OffShown[]>('/rounds/off'),
+  });
+  return <OffOfRounds off={data ?? []} />;
 }

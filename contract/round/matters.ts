@@ -1,0 +1,69 @@
+import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
+import { hoursWithoutFlow, hoursWithoutTopOff, type Matters } from '../../core/planning/round/matters.ts';
+import type { Instant } from '../../core/time/day.ts';
+import type { Band, ParameterId } from '../../core/water/parameters.ts';
+import { litresOf } from '../facts/litres.ts';
+import { zoneOfSystem } from '../facts/places.ts';
+import { lossOf } from '../water/demand.ts';
+import { feedLog } from '../water/feedLog.ts';
+import { testedWater, type Evidence } from '../water/testedWater.ts';
+import type { OffState } from './fold.ts';
+
+type Means = (evidence: Evidence, systemId: string, off: OffState, now: Instant) => Matters;
+
+const last = (evidence: Evidence, systemId: string, parameter: ParameterId, now: Instant): number | null =>
+  testedWater(evidence, systemId, zoneOfSystem(evidence.snapshot, systemId), now).get(parameter)?.at(-1)
+    ?.value ?? null;
+
+const noFlow: Means = (evidence, systemId, _off, now) =>
+  hoursWithoutFlow({
+    litres: litresOf(evidence.snapshot, systemId),
+    feedGPerDay: feedLog(evidence.index, systemId, zoneOfSystem(evidence.snapshot, systemId), now).now,
+    temperatureC: last(evidence, systemId, 'temperature', now),
+    salinity:
+      evidence.snapshot.content('system', systemId)?.water === 'fresh'
+        ? 0
+        : (last(evidence, systemId, 'salinity', now) ?? SEA),
+  });
+/** Where it was not tested, the water that holds least oxygen: the safe side. */
+const SEA = 35;
+
+const noTopOff: Means = (evidence, systemId, off, now) => {
+  const system = evidence.snapshot.content('system', systemId);
+  const zone = zoneOfSystem(evidence.snapshot, systemId);
+  const loss = off.componentId === null ? null : lossOf(evidence, off.componentId, zone, now);
+  const { band } = bandInForce(
+    findProgramme(system?.programmeId),
+    (system?.bands ?? {}) as Partial<Record<ParameterId, Band>>,
+    'salinity',
+    null,
+  );
+  return hoursWithoutTopOff({
+    litres: litresOf(evidence.snapshot, systemId),
+    evaporationLPerDay: loss?.recent?.perDay ?? loss?.usual?.perDay ?? null,
+    salinity: last(evidence, systemId, 'salinity', now),
+    highest: band?.hi ?? null,
+  });
+};
+const noHeat: Means = () => ({ kind: 'not-known', missing: ['room', 'heater'] });
+
+/** What is missing while a kind is off. A kind that nothing waits for within days is not in the list. */
+const meansOfKind: Readonly<Record<string, Means>> = {
+  'return-pump': noFlow,
+  'stream-pump': noFlow,
+  canister: noFlow,
+  'air-pump': noFlow,
+  'top-off': noTopOff,
+  heater: noHeat,
+};
+
+/** When it starts to matter that something is off, for the system it hits first; null where nothing waits for it. */
+export function mattersOf(evidence: Evidence, off: OffState, now: Instant): Matters | null {
+  const means = meansOfKind[off.kindId ?? ''];
+  if (!means) return null;
+  const all = off.systemIds.map((id) => means(evidence, id, off, now));
+  // what is not known comes first: it may be the soonest
+  const unknown = all.find((one) => one.kind === 'not-known');
+  return unknown ?? all.sort((a, b) => hoursOf(a) - hoursOf(b))[0] ?? null;
+}
+const hoursOf = (matters: Matters): number => (matters.kind === 'hours' ? matters.hours : 0);

@@ -1,0 +1,71 @@
+import { oxygenSaturationMgL } from '../../water/oxygen.ts';
+
+// How long something may be off before it starts to matter. Worked out from what is known; what is not known is named
+// and never guessed. Answers are rounded down: an hour early is better than one late.
+
+export type Matters =
+  /** By figures that lie on the safe side. */
+  { kind: 'hours'; hours: number } | { kind: 'not-known'; missing: readonly Missing[] };
+export type Missing =
+  'litres' | 'feed' | 'temperature' | 'evaporation' | 'salinity' | 'band' | 'room' | 'heater';
+
+/** Oxygen that fish, bacteria and what is left of the feed use up, g for each g of feed: 0.25. Common practice, value from memory. */
+const OXYGEN_PER_FEED = 0.25;
+/** After a meal animals use more than on average by this factor. Common practice, value from memory. */
+const PEAK = 1.4;
+/** Below this fish breathe hard, mg/L. Common practice, no published source. */
+export const LEAST_OXYGEN_MG_L = 4;
+const HOURS_PER_DAY = 24;
+
+/** Names what is missing; null where all is known. */
+function missingOf(asked: Partial<Record<Missing, number | null>>): Matters | null {
+  const missing = (Object.keys(asked) as Missing[]).filter((key) => asked[key] === null);
+  return missing.length > 0 ? { kind: 'not-known', missing } : null;
+}
+
+/**
+ * No flow: how long the oxygen lasts that stands in the water, with nothing coming in by the surface (it does, a little:
+ * the true time is longer).
+ * @param litres L
+ * @param feedGPerDay g a day
+ * @param temperatureC °C
+ * @param salinity practical salinity; nought for fresh water
+ */
+export function hoursWithoutFlow(known: {
+  litres: number | null;
+  feedGPerDay: number | null;
+  temperatureC: number | null;
+  salinity: number;
+}): Matters {
+  const { litres, feedGPerDay, temperatureC, salinity } = known;
+  const missing = missingOf({ litres, feed: feedGPerDay, temperature: temperatureC });
+  if (missing || litres === null || feedGPerDay === null || temperatureC === null)
+    return missing ?? { kind: 'not-known', missing: [] };
+  const storeMg = Math.max(0, oxygenSaturationMgL(salinity, temperatureC) - LEAST_OXYGEN_MG_L) * litres;
+  const useMgPerHour = (feedGPerDay * OXYGEN_PER_FEED * PEAK * 1000) / HOURS_PER_DAY;
+  return useMgPerHour > 0
+    ? { kind: 'hours', hours: storeMg / useMgPerHour }
+    : { kind: 'not-known', missing: ['feed'] };
+}
+
+/**
+ * No top-off: how long until what evaporates has raised the salinity over its band. Salt stays: S V = S′ (V − e t).
+ * @param litres L
+ * @param evaporationLPerDay L a day
+ * @param salinity ppt now
+ * @param highest the band's upper edge, ppt
+ */
+export function hoursWithoutTopOff(known: {
+  litres: number | null;
+  evaporationLPerDay: number | null;
+  salinity: number | null;
+  highest: number | null;
+}): Matters {
+  const { litres, evaporationLPerDay, salinity, highest } = known;
+  const missing = missingOf({ litres, evaporation: evaporationLPerDay, salinity, band: highest });
+  if (missing || litres === null || evaporationLPerDay === null || salinity === null || highest === null)
+    return missing ?? { kind: 'not-known', missing: [] };
+  if (evaporationLPerDay <= 0) return { kind: 'not-known', missing: ['evaporation'] };
+  const litresToLose = Math.max(0, litres * (1 - salinity / highest));
+  return { kind: 'hours', hours: (litresToLose / evaporationLPerDay) * HOURS_PER_DAY };
+}
