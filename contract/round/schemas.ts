@@ -19,6 +19,7 @@ const StepSchema = v.strictObject({
   id: name('The step', 120),
   phase: choice('The phase', phases),
   jobId: v.nullable(id('The job')),
+  forJobs: ids('The jobs it serves'),
   systemIds: ids('The systems'),
   unitId: v.nullable(id('The unit')),
   kindId: v.nullable(name('The kind', 80)),

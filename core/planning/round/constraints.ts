@@ -208,7 +208,7 @@ const fits = (step: Step, { phases, kindIds, biological, but }: Side): boolean =
 const share = (a: Step, b: Step, within: Within): boolean =>
   within === 'visit' ||
   (within === 'job'
-    ? a.jobId !== null && a.jobId === b.jobId
+    ? a.forJobs.some((id) => b.forJobs.includes(id))
     : a.systemIds.some((id) => b.systemIds.includes(id)));
 
 /** Whether a constraint wants one step before another. */

@@ -53,9 +53,21 @@ describe('the order of a visit', () => {
       ...['change restart 2', 'change restart 1', 'change restart 0'],
     ]);
   });
+  test('what two jobs need off goes off once, before the first, and comes back once, after the last', () => {
+    const one = job('one', { shuts: [off('return-pump')] });
+    const two = job('two', { shuts: [off('return-pump')] });
+    const order = ordered(one, two);
+    const at = (id: string) => order.findIndex((step) => step.id === id);
+    expect(order.filter((step) => step.phase === 'shut').map((step) => step.forJobs)).toEqual([
+      ['one', 'two'],
+    ]);
+    expect(order.filter((step) => step.phase === 'prove')).toHaveLength(1);
+    for (const id of ['one do', 'two do'])
+      expect(at('one shut 0') < at(id) && at(id) < at('one restart 0')).toBe(true);
+  });
   test('biological media after the drain and before the refill; a bath before its brush', () => {
     const bio = job('bio', { biological: true });
-    const pump = job('pump', { wait: { what: 'soak', minutes: 30 }, shuts: [off('return-pump')] });
+    const pump = job('pump', { wait: { what: 'soak', minutes: 30 }, shuts: [off('stream-pump')] });
     const order = ids(change, bio, pump);
     const at = (id: string) => order.indexOf(id);
     expect(at('change do') < at('bio do') && at('bio do') < at('change refill')).toBe(true);
@@ -94,7 +106,7 @@ describe('the order of a visit', () => {
         expect(order.map((step) => step.id).sort()).toEqual(steps.map((step) => step.id).sort());
         expect(new Set(order.map((step) => step.id)).size).toBe(order.length);
         expect(brokenBy(order)).toEqual([]);
-        // everything that goes off comes on again and is proved
+        // everything that goes off comes on again and is proved, each once
         const offs = order.filter((step) => step.phase === 'shut').length;
         expect(order.filter((step) => step.phase === 'prove')).toHaveLength(offs);
       }),

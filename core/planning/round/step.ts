@@ -37,8 +37,10 @@ export interface Off {
 export interface Step {
   id: string;
   phase: Phase;
-  /** The job it belongs to; null: it belongs to the visit itself. */
+  /** The job it belongs to; null: it belongs to the visit itself, or to several jobs. */
   jobId: string | null;
+  /** All jobs it serves: what several need off is switched off once. */
+  forJobs: readonly string[];
   systemIds: readonly string[];
   unitId: string | null;
   kindId: string | null;

@@ -36,7 +36,7 @@ export const phaseOf = (job: RoundJob): Phase => (job.biological ? 'media' : pha
  * @param systems every system that is visited
  */
 export function stepsOf(jobs: readonly RoundJob[], systems: readonly { id: string; name: string }[]): Step[] {
-  const steps: Step[] = jobs.flatMap(stepsOfJob);
+  const steps: Step[] = offOnce(jobs.flatMap(stepsOfJob));
   for (const { id, name } of systems) {
     const mine = jobs.filter((job) => job.systemIds.includes(id));
     if (mine.length === 0) continue;
@@ -75,7 +75,17 @@ export function stepsOf(jobs: readonly RoundJob[], systems: readonly { id: strin
 function visitStep(phase: Phase, title: string, handsMin: number, systemIds: readonly string[]): Step {
   return {
     ...{ id: `${phase} ${systemIds.length === 1 ? (systemIds[0] ?? '') : 'visit'}`, phase, title, systemIds },
-    ...{ handsMin, waitMin: 0, jobId: null, unitId: null, kindId: null, work: null, off: null, tests: null },
+    ...{
+      handsMin,
+      waitMin: 0,
+      jobId: null,
+      forJobs: [],
+      unitId: null,
+      kindId: null,
+      work: null,
+      off: null,
+      tests: null,
+    },
     ...{ biological: false, largeMechanical: false, cautions: [] },
   };
 }
@@ -83,7 +93,7 @@ function visitStep(phase: Phase, title: string, handsMin: number, systemIds: rea
 function stepsOfJob(job: RoundJob): Step[] {
   const { jobId, systemIds, unitId, kindId, work, thing, action, minutes, wait } = job;
   const base = {
-    ...{ jobId, systemIds, unitId, kindId, work, off: null, tests: null, waitMin: 0 },
+    ...{ jobId, forJobs: [jobId], systemIds, unitId, kindId, work, off: null, tests: null, waitMin: 0 },
     ...{ biological: job.biological, largeMechanical: job.largeMechanical, cautions: [] },
   };
   const step = (phase: Phase, part: string, some: Partial<Step>): Step => ({
@@ -126,4 +136,27 @@ function stepsOfJob(job: RoundJob): Step[] {
     ...waste,
     ...restarts,
   ];
+}
+
+/** What several jobs would switch off goes off once, before the first of them, and comes back once, after the last. */
+function offOnce(steps: readonly Step[]): Step[] {
+  const kept = new Map<string, Step>();
+  for (const step of steps) {
+    const { off, phase } = step;
+    const key = off?.componentId ? `${phase} ${off.componentId}` : step.id;
+    const known = kept.get(key);
+    kept.set(
+      key,
+      known
+        ? {
+            ...known,
+            ...{ jobId: null, work: null },
+            forJobs: [...known.forJobs, ...step.forJobs],
+            systemIds: [...new Set([...known.systemIds, ...step.systemIds])],
+            cautions: [...new Set([...known.cautions, ...step.cautions])],
+          }
+        : step,
+    );
+  }
+  return [...kept.values()];
 }

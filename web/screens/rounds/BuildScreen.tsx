@@ -171,5 +171,10 @@ function Build({ siteId }: { siteId: string }) {
 
 /** Steps as they are kept: the same, in lists of their own. */
 function asContent(steps: readonly Step[]): RecordContent<'round'>['steps'] {
-  return steps.map((step) => ({ ...step, systemIds: [...step.systemIds], cautions: [...step.cautions] }));
+  return steps.map((step) => ({
+    ...step,
+    forJobs: [...step.forJobs],
+    systemIds: [...step.systemIds],
+    cautions: [...step.cautions],
+  }));
 }
