@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { isWithin, sitesWithin, systemsWithin, type Scope } from '../contract/access/scope.ts';
+import { sitesWithin, systemsWithin, withinScope, type Scope } from '../contract/access/scope.ts';
 import { definitionsOf } from '../contract/facts/definition.ts';
 import { RecordIndex } from '../contract/facts/recordIndex.ts';
 import { lacksOfJobs } from '../contract/facts/workers.ts';
@@ -88,10 +88,11 @@ describe('a scope', () => {
       'own-kind',
       'change-plan',
     ]);
+    const tells = scopes.map((scope) => withinScope(snapshot, scope));
     // readings are told apart by their channels: a few of them stand for all
     for (const kind of recordKinds)
       for (const record of snapshot.all(kind).slice(0, 60)) {
-        const within = scopes.filter((scope) => isWithin(record, snapshot, scope)).length;
+        const within = tells.filter((isWithin) => isWithin(record)).length;
         // the make-up unit of the workshop fills the carboys of the conservatory too
         if (nobodys.has(kind)) expect([kind, within]).toEqual([kind, 0]);
         else expect([kind, within > 0]).toEqual([kind, true]);

@@ -95,11 +95,10 @@ const systemsOf: { [K in RecordKind]: SystemsOf<K> } = {
   setting: none,
 };
 
-/** Whether a record may be known of inside a scope. */
-export function isWithin(record: Stored, snapshot: Snapshot, scope: Scope): boolean {
-  if (scope === null) return true;
-  const of = systemsOf[record.kind] as SystemsOf<RecordKind>;
-  const systems = of(record.content, snapshot, record.id);
+/** Tells of records whether they may be known of inside a scope; the scope is worked out once for all of them. */
+export function withinScope(snapshot: Snapshot, scope: Scope): (record: Stored) => boolean {
+  if (scope === null) return () => true;
   const within = new Set(systemsWithin(snapshot, scope));
-  return systems.some((id) => within.has(id));
+  return ({ kind, content, id }) =>
+    (systemsOf[kind] as SystemsOf<RecordKind>)(content, snapshot, id).some((system) => within.has(system));
 }

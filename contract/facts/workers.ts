@@ -1,20 +1,19 @@
 import { lacksOn, type Lack, type Worker } from '../../core/planning/hands.ts';
 import type { Day } from '../../core/time/day.ts';
 import type { PlanRow } from '../planRows.ts';
+import type { RecordContent } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
 import { definitionsOf } from './definition.ts';
 
-/** Everybody who works here, as the core asks about them. */
-export function workersOf(snapshot: Snapshot): Worker[] {
-  return snapshot.all('person').map(({ content }) => ({
-    name: content.name,
-    skills: content.skills ?? [],
-    permits: content.permits ?? [],
-    weekdays: content.comes?.weekdays ?? [],
-    minutesPerVisit: content.comes?.minutes ?? null,
-    absences: content.absences ?? [],
-  }));
-}
+/** Somebody who works here, as the core asks about them. */
+export const workerOf = (content: RecordContent<'person'>): Worker => ({
+  name: content.name,
+  skills: content.skills ?? [],
+  permits: content.permits ?? [],
+  weekdays: content.comes?.weekdays ?? [],
+  minutesPerVisit: content.comes?.minutes ?? null,
+  absences: content.absences ?? [],
+});
 
 /** The day on which a job would next be done: its recommended day, or the next visit where that comes after it. */
 function dayOfWork({ nextVisit, recommended, today }: PlanRow): Day {
@@ -32,7 +31,7 @@ export function lacksOfJobs(
   snapshot: Snapshot,
   rows: readonly PlanRow[],
 ): Map<string, { lacks: Lack[]; day: Day; today: Day }> {
-  const workers = workersOf(snapshot);
+  const workers = snapshot.all('person').map((person) => workerOf(person.content));
   const found = new Map<string, { lacks: Lack[]; day: Day; today: Day }>();
   if (workers.length < 2) return found;
   const definitionOf = definitionsOf(snapshot);

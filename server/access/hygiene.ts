@@ -1,9 +1,8 @@
 import type { RequestHandler } from 'express';
 import { HttpProblem } from '../errorBorder.ts';
-import { nameInHost } from '../reach/names.ts';
+import { loopbackNames, nameInHost } from '../reach/names.ts';
 import { doorOf } from './caller.ts';
 
-const loopback = new Set(['localhost', '127.0.0.1', '::1']);
 const reads = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /**
@@ -16,7 +15,7 @@ export function hygiene(wideNames: () => readonly string[]): RequestHandler {
     const door = doorOf(req);
     const host = req.headers.host ?? '';
     const name = nameInHost(host);
-    const known = loopback.has(name) || (door === 'wide' && wideNames().includes(name));
+    const known = loopbackNames.includes(name) || (door === 'wide' && wideNames().includes(name));
     if (!known)
       throw new HttpProblem(
         421,

@@ -1,6 +1,9 @@
 import { hostname, networkInterfaces } from 'node:os';
 import { isIP } from 'node:net';
 
+/** What every computer calls itself. */
+export const loopbackNames: readonly string[] = ['localhost', '127.0.0.1', '::1'];
+
 /** The addresses of this computer in its networks, without loopback and without those that only hold on one wire. */
 export function networkAddresses(interfaces = networkInterfaces()): string[] {
   return Object.values(interfaces)

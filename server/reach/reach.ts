@@ -11,12 +11,11 @@ import {
   type OwnFiles,
 } from './certificate.ts';
 import type { KeyFolder } from './keyFolder.ts';
-import { inAddress, networkAddresses, ownNames } from './names.ts';
+import { inAddress, loopbackNames, networkAddresses, ownNames } from './names.ts';
 import { trustPage } from './trustPage.ts';
 import { WidePort } from './widePort.ts';
 
 const HOUR_MS = 3_600_000;
-const always = ['localhost', '127.0.0.1', '::1'];
 
 export interface ReachParts {
   databases: Databases;
@@ -66,7 +65,7 @@ export class Reach {
     if (!this.open) return [];
     const { port } = this.open;
     const names = this.certificate?.kind === 'own' ? this.certificate.names : [...this.names, ...this.own()];
-    const usable = names.filter((name) => !name.startsWith('*') && !always.includes(name));
+    const usable = names.filter((name) => !name.startsWith('*') && !loopbackNames.includes(name));
     return [...new Set(usable)].map((name) => `https://${inAddress(name)}:${port}`);
   }
 
@@ -150,6 +149,10 @@ export class Reach {
 
   private current(): Promise<Certificate> {
     if (this.parts.own) return Promise.resolve(ownCertificate(this.parts.own));
-    return localCertificate(this.parts.keys, [...this.names, ...this.own(), ...always], this.parts.now());
+    return localCertificate(
+      this.parts.keys,
+      [...this.names, ...this.own(), ...loopbackNames],
+      this.parts.now(),
+    );
   }
 }

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { isWithin } from '../../contract/access/scope.ts';
+import { withinScope } from '../../contract/access/scope.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { Sessions } from '../../store/access/sessions.ts';
 import type { Store } from '../../store/store.ts';
@@ -31,7 +31,7 @@ export function changeRoutes(
     const heard = async (records: readonly Stored[]): Promise<void> => {
       if (scope === null) return void send(records);
       const snapshot = await store.snapshot();
-      if (records.length === 0 || records.some((record) => isWithin(record, snapshot, scope))) send([]);
+      if (records.length === 0 || records.some(withinScope(snapshot, scope))) send([]);
     };
     const stop = store.onChange((records) => void heard(records).catch(() => res.end()));
     const stopRenewals = desk.onRenewal(() => send([]));

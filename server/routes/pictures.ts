@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import multer from 'multer';
 import { keepPicture, LARGEST_PICTURE_BYTES, readPicture } from '../../store/pictures.ts';
-import { isWithin } from '../../contract/access/scope.ts';
+import { withinScope } from '../../contract/access/scope.ts';
 import { callerOf } from '../access/caller.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
@@ -22,7 +22,8 @@ export function pictureRoutes(store: Store, dataDir: string): Router {
   router.get('/pictures/:id', async (req, res) => {
     const snapshot = await store.snapshot();
     const record = snapshot.get('picture', req.params.id);
-    if (!record || !isWithin(record, snapshot, callerOf(req).scope)) throw StoreProblem.notFound('picture');
+    if (!record || !withinScope(snapshot, callerOf(req).scope)(record))
+      throw StoreProblem.notFound('picture');
     const { content: picture } = record;
     res
       .type(picture.mime)

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import * as v from 'valibot';
 import { v7 as uuid } from 'uuid';
 import { DeviceReadings } from '../../contract/access/account.ts';
-import { isWithin, sitesWithin } from '../../contract/access/scope.ts';
+import { sitesWithin, withinScope } from '../../contract/access/scope.ts';
 import { weekAtPlace } from '../../contract/week.ts';
 import type { Work } from '../../contract/work.ts';
 import { StoreProblem } from '../../store/problems.ts';
@@ -31,9 +31,10 @@ export function weekRoutes(store: Store, evidence: EvidenceDesk, desk: PlanDesk,
       const { account, scope } = callerOf(req);
       const { readings } = v.parse(DeviceReadings, req.body);
       const snapshot = await store.snapshot();
+      const isMine = withinScope(snapshot, scope);
       const missing = readings.findIndex(({ channelId }) => {
         const channel = snapshot.get('channel', channelId);
-        return !channel || !isWithin(channel, snapshot, scope);
+        return !channel || !isMine(channel);
       });
       if (missing >= 0)
         throw StoreProblem.invalid([

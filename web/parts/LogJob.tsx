@@ -1,12 +1,11 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
-import { foundGrades, type Found } from '../../core/wear/found.ts';
-import { gradeMeaning } from '../../core/explain/ruleReason.ts';
+import type { Found } from '../../core/wear/found.ts';
 import type { PlanRow } from '../../contract/plan.ts';
 import type { Write } from '../../contract/work.ts';
 import { usePersonHere } from '../api/person.ts';
 import { creating, useWriting, type NewIds } from '../api/writing.tsx';
-import { FoundBar } from '../strip/marks.tsx';
+import { FoundWords } from './FoundWords.tsx';
 import { emptyMore, type More } from './more.ts';
 import { ProblemNote } from './ProblemNote.tsx';
 import { typedReading } from './readings.ts';
@@ -58,22 +57,12 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
       {graded ? (
         <>
           <h3>{mode === 'done' ? 'Done: how was it found?' : 'Only looked: how does it look?'}</h3>
-          <div className="found" role="group" aria-label="How it was found">
-            {foundGrades.map((grade, i) => (
-              <button
-                key={grade}
-                type="button"
-                aria-pressed={found === grade}
-                disabled={pending}
-                onClick={() => (more ? setFound(grade) : void send(grade))}
-              >
-                <span className="word">
-                  {grade.replace('-', ' ')} <FoundBar found={grade} />
-                </span>
-                <span className="says">{row.foundWords[i] ?? gradeMeaning[grade]}</span>
-              </button>
-            ))}
-          </div>
+          <FoundWords
+            words={row.foundWords}
+            chosen={found}
+            disabled={pending}
+            onChoose={(grade) => (more ? setFound(grade) : void send(grade))}
+          />
         </>
       ) : (
         !more && (

@@ -70,17 +70,17 @@ export function LifeStrip({
 
 /** When a window moves, the old one stays as a dashed outline for a moment. */
 function useOldWindow(window: StripData['window']): StripData['window'] {
-  const before = useRef(window);
-  const [old, setOld] = useState<StripData['window']>(null);
+  // compared by its content: a plan fetched again is another object with the same days
   const key = window && JSON.stringify(window);
+  const before = useRef(key);
+  const [old, setOld] = useState<StripData['window']>(null);
   useEffect(() => {
     const previous = before.current;
-    before.current = window;
-    if (!previous || (key && JSON.stringify(previous) === key)) return;
-    setOld(previous);
+    before.current = key;
+    if (!previous || previous === key) return;
+    setOld(JSON.parse(previous) as StripData['window']);
     const timer = setTimeout(() => setOld(null), OLD_WINDOW_MS);
     return () => clearTimeout(timer);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `key` is the window's content
   }, [key]);
   return old;
 }

@@ -211,11 +211,6 @@ const share = (a: Step, b: Step, within: Within): boolean =>
     ? a.forJobs.some((id) => b.forJobs.includes(id))
     : a.systemIds.some((id) => b.systemIds.includes(id)));
 
-/** Whether a constraint wants one step before another. */
-export function wants(constraint: Constraint, first: Step, then: Step): boolean {
-  return fits(first, constraint.first) && fits(then, constraint.then) && joins(constraint, first, then);
-}
-
 function joins({ id, within }: Constraint, first: Step, then: Step): boolean {
   return (
     first.id !== then.id &&

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { constraints, wants } from './constraints.ts';
+import { constraints, wanted } from './constraints.ts';
 import { brokenBy, inOrder } from './order.ts';
 import { stepsOf } from './stepsOf.ts';
 import type { Off, RoundJob } from './step.ts';
@@ -132,7 +132,8 @@ describe('the order of a visit', () => {
     const sock = ordered(change).map((step) => ({ ...step, id: `sock ${step.id}` }));
     const fit = { ...(sock[0] as (typeof sock)[0]), id: 'fit', phase: 'fit' as const };
     const steps = [...stepsOf(jobs, systems), fit, { ...fit, id: 'remove', phase: 'remove' as const }];
-    const alive = constraints.filter((one) => steps.some((a) => steps.some((b) => wants(one, a, b))));
+    const pairs = wanted(steps);
+    const alive = constraints.filter((one) => pairs.some((pair) => pair.constraint.id === one.id));
     expect(alive.map((one) => one.id)).toEqual(constraints.map((one) => one.id));
   });
 });

@@ -3,9 +3,9 @@ import type { AccountView } from '../../../contract/access/account.ts';
 import { roles } from '../../../contract/access/rights.ts';
 import { permits, skills } from '../../../core/catalogue/hands.ts';
 import { isThere } from '../../../core/planning/hands.ts';
-import { workersOf } from '../../../contract/facts/workers.ts';
+import { workerOf } from '../../../contract/facts/workers.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
-import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
+import { useNow, useSetting } from '../../api/data.ts';
 import { ago, todayIn, writeDay } from '../../parts/dates.ts';
 import { weekdayNames } from '../first-run/VisitStep.tsx';
 import { AccountForm } from './AccountForm.tsx';
@@ -74,25 +74,20 @@ function accountWords(account: AccountView | null, now: number): string {
 }
 
 function WorkWords({ person }: { person: Stored<'person'> }) {
-  const snapshot = useSnapshot();
   const { dateFormat, homeZone } = useSetting();
   const today = todayIn(homeZone, useNow());
-  return workWords(person.content, (day) => writeDay(day, today, dateFormat), today, snapshot);
+  return workWords(person.content, (day) => writeDay(day, today, dateFormat), today);
 }
 
-function workWords(
-  content: RecordContent<'person'>,
-  write: (day: string) => string,
-  today: string,
-  snapshot: Parameters<typeof workersOf>[0],
-): string {
+function workWords(content: RecordContent<'person'>, write: (day: string) => string, today: string): string {
   const days = content.comes?.weekdays ?? [];
   const away = (content.absences ?? []).filter((one) => one.to >= today)[0];
-  const me = workersOf(snapshot).find((one) => one.name === content.name);
   return [
     days.length > 0 ? days.map((day) => weekdayNames[day - 1]?.slice(0, 3)).join(', ') : '',
     content.comes?.minutes ? `${content.comes.minutes} min` : '',
-    away ? `${me && isThere(me, today) ? 'away' : 'away now,'} ${write(away.from)} to ${write(away.to)}` : '',
+    away
+      ? `${isThere(workerOf(content), today) ? 'away' : 'away now,'} ${write(away.from)} to ${write(away.to)}`
+      : '',
     ...(content.skills ?? []).map((id) => skills[id]),
     ...(content.permits ?? []).map(
       ({ permit, until }) =>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { cautions, deference } from '../../../core/catalogue/cautions.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
-import { unproved, type StepState } from '../../../contract/round/fold.ts';
+import { notRunning, unproved, type StepState } from '../../../contract/round/fold.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { clockIn } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
@@ -170,7 +170,7 @@ function CurrentStep({
 function OffHere({ here }: { here: RoundHere }) {
   const { round, state } = here;
   const zone = useSnapshot().content('site', round.content.siteId)?.timeZone ?? 'UTC';
-  const list = state.off.filter((one) => one.state !== 'proved');
+  const list = notRunning(state);
   if (list.length === 0) return null;
   return (
     <section className="offlist" aria-label="Off now">

@@ -1,16 +1,15 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { foundGrades, type Found } from '../../../core/wear/found.ts';
+import type { Found } from '../../../core/wear/found.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
-import { gradeMeaning } from '../../../core/explain/ruleReason.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useClock } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating } from '../../api/writing.tsx';
+import { FoundWords } from '../../parts/FoundWords.tsx';
 import { useJobDefinition } from '../../parts/useJobDefinition.ts';
 import { VolumeField } from '../../parts/VolumeField.tsx';
-import { FoundBar } from '../../strip/marks.tsx';
 import type { RoundHere } from './useRound.ts';
 
 const plainDone = (stepId: string, found: Found | null) =>
@@ -112,16 +111,7 @@ function JobDone({
           </ol>
         )}
         <h3>Done: how was it found?</h3>
-        <div className="found" role="group" aria-label="How it was found">
-          {foundGrades.map((grade, i) => (
-            <button key={grade} type="button" disabled={pending} onClick={() => done(grade)}>
-              <span className="word">
-                {grade.replace('-', ' ')} <FoundBar found={grade} />
-              </span>
-              <span className="says">{definition.foundWords[i] ?? gradeMeaning[grade]}</span>
-            </button>
-          ))}
-        </div>
+        <FoundWords words={definition.foundWords} disabled={pending} onChoose={done} />
         <div>
           <button type="button" className="btn2" disabled={pending} onClick={() => done(null)}>
             Done, not graded
