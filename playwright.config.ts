@@ -10,6 +10,8 @@ export default defineConfig({
   outputDir: 'test-results/browser',
   use: {
     viewport: { width: 1280, height: 800 },
+    // what answers for the server without network has its own tests
+    serviceWorkers: 'block',
     locale: 'en-GB',
     timezoneId: 'Europe/Berlin',
     launchOptions: {

@@ -107,7 +107,7 @@ test('more to say: another day, half of it, a note and a picture; then corrected
   await job
     .locator('input[type=file]')
     .setInputFiles({ name: 'sock.png', mimeType: 'image/png', buffer: png });
-  await expect(job).toContainText('sock.png');
+  await expect(job.getByAltText('sock.png')).toBeVisible();
   await job.getByRole('button', { name: /^right/ }).click();
   await job.getByRole('button', { name: 'Log it done' }).click();
   await expect(page.getByRole('status')).toContainText('logged, found right');

@@ -8,6 +8,8 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
+import { forgetOldAnswers } from './offline/answers.ts';
+import { keepProgram } from './offline/program.ts';
 import { router } from './router.tsx';
 import { theme } from './theme/theme.ts';
 import './theme/look.css';
@@ -31,3 +33,6 @@ createRoot(root).render(
     </ThemeProvider>
   </StrictMode>,
 );
+
+keepProgram().catch((error: unknown) => console.warn('The program is not kept on this device.', error));
+forgetOldAnswers(Date.now()).catch((error: unknown) => console.warn('This browser keeps nothing.', error));

@@ -137,6 +137,10 @@ function inside(): RouteObject[] {
           path: '/rounds/:roundId',
           element: later(() => import('./screens/rounds/RunScreen.tsx'), 'RunScreen'),
         },
+        {
+          path: '/waiting',
+          element: later(() => import('./screens/waiting/WaitingScreen.tsx'), 'WaitingScreen'),
+        },
         { path: '/week', element: later(() => import('./screens/week/WeekScreen.tsx'), 'WeekScreen') },
         { path: '*', element: later(() => import('./parts/Nowhere.tsx'), 'Nowhere') },
       ],

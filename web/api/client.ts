@@ -1,4 +1,6 @@
 import type { Problem, Work, WorkResult } from '../../contract/work.ts';
+import { isKept, keepAnswer, keptAnswer } from '../offline/answers.ts';
+import { setReach } from './reach.ts';
 
 /** What the server refused, as it said it. */
 export class ApiProblem extends Error {
@@ -17,13 +19,19 @@ const unreachable: Problem = {
   todo: 'See that it runs, then try again.',
 };
 
-async function ask<T>(path: string, init?: RequestInit): Promise<T> {
+/** A network that swallows requests is none; an import or a picture takes its time. */
+const LONGEST_MS = 30_000;
+const LONGEST_SENDING_MS = 300_000;
+
+async function ask<T>(path: string, init?: RequestInit, longestMs = LONGEST_MS): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, init);
+    response = await fetch(`/api${path}`, { ...init, signal: AbortSignal.timeout(longestMs) });
   } catch {
+    setReach({ away: true });
     throw new ApiProblem(unreachable);
   }
+  setReach({ away: false, answeredAt: Date.now() });
   if (response.ok) return (await response.json()) as T;
   if (response.status === 401) for (const listener of signedOut) listener();
   throw new ApiProblem(await problemOf(response));
@@ -48,15 +56,43 @@ export function onSignedOut(listener: () => void): () => void {
   return () => signedOut.delete(listener);
 }
 
+/** An answer, and since when it is kept on this device; null: it is the server's, now. */
+export interface Answer<T> {
+  body: T;
+  keptAt: number | null;
+}
+/** What the server says; while it does not answer, what it said last on this device. */
+async function getOrKept<T>(path: string): Promise<Answer<T>> {
+  try {
+    const body = await ask<T>(path);
+    if (isKept(path))
+      // a browser that keeps nothing (a full disk, a private window) says so where it writes
+      keepAnswer(path, body).catch(() => undefined);
+    return { body, keptAt: null };
+  } catch (error) {
+    if (!(error instanceof ApiProblem) || error.problem.status !== 0 || !isKept(path)) throw error;
+    const kept = await keptAnswer(path).catch(() => undefined);
+    if (!kept) throw error;
+    return { body: kept.body as T, keptAt: kept.keptAt };
+  }
+}
+
 export const api = {
-  get: <T>(path: string, headers: Record<string, string> = {}): Promise<T> => ask<T>(path, { headers }),
+  get: <T>(path: string): Promise<T> => getOrKept<T>(path).then(({ body }) => body),
+  getOrKept,
+  /** With headers of its own, a secret link's: nothing of it is kept. */
+  getWith: <T>(path: string, headers: Record<string, string>): Promise<T> => ask<T>(path, { headers }),
   /** Anything but a unit of work. */
   send: <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body: unknown = {}): Promise<T> =>
-    ask<T>(path, {
-      method,
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(body),
-    }),
+    ask<T>(
+      path,
+      {
+        method,
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(body),
+      },
+      LONGEST_SENDING_MS,
+    ),
   work: (work: Work): Promise<WorkResult> =>
     ask('/work', {
       method: 'POST',
@@ -64,5 +100,5 @@ export const api = {
       body: JSON.stringify(work),
     }),
   post: <T>(path: string, form?: FormData): Promise<T> =>
-    ask<T>(path, { method: 'POST', ...(form ? { body: form } : {}) }),
+    ask<T>(path, { method: 'POST', ...(form ? { body: form } : {}) }, LONGEST_SENDING_MS),
 };

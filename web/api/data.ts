@@ -7,8 +7,11 @@ import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { WaterAnswer } from '../../contract/water/waterAnswer.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
+import { sync, useUnseen } from '../offline/here.ts';
+import { overlay } from '../offline/overlay.ts';
 import { api } from './client.ts';
 import { useDoor } from './door.ts';
+import { setReach } from './reach.ts';
 
 export interface About {
   demo?: { madeOn: string; ageDays: number };
@@ -16,12 +19,20 @@ export interface About {
   now: string;
 }
 
+/** The server's records, with what was done on this device and is not yet among them. */
 export const useSnapshot = (): Snapshot => {
   const { data } = useSuspenseQuery({
     queryKey: ['snapshot'],
-    queryFn: () => api.get<Stored[]>('/snapshot'),
+    queryFn: async () => {
+      const begunAt = performance.now();
+      const { body, keptAt } = await api.getOrKept<Stored[]>('/snapshot');
+      if (keptAt === null) sync.seen(begunAt);
+      return body;
+    },
   });
-  return useMemo(() => Snapshot.of(data), [data]);
+  const unseen = useUnseen();
+  const base = useMemo(() => Snapshot.of(data), [data]);
+  return useMemo(() => overlay(base, unseen), [base, unseen]);
 };
 export const usePlan = (): Plan =>
   useSuspenseQuery({ queryKey: ['plan'], queryFn: () => api.get<Plan>('/plan') }).data;
@@ -46,7 +57,12 @@ export const useUnitReadings = (componentId: string): Stored<'reading'>[] =>
 export const useAbout = (): About =>
   useSuspenseQuery({
     queryKey: ['about'],
-    queryFn: () => api.get<About>('/about'),
+    queryFn: async () => {
+      const { body, keptAt } = await api.getOrKept<About>('/about');
+      // an answer that was kept tells the time by how much the device's clock has gone on since
+      const aged = keptAt === null ? 0 : Date.now() - keptAt;
+      return { ...body, now: new Date(Date.parse(body.now) + aged).toISOString() };
+    },
     staleTime: Number.POSITIVE_INFINITY,
   }).data;
 export const useSetting = (): RecordContent<'setting'> => {
@@ -90,11 +106,14 @@ export function useFollow(): void {
     source.addEventListener('change', refresh);
     // after a break, whatever was missed is fetched again
     source.addEventListener('hello', () => {
+      setReach({ away: false, answeredAt: Date.now() });
+      void sync.run();
       if (seen) refresh();
       seen = true;
     });
     // a line that is refused is not taken up again by itself: perhaps somebody was signed out
     source.addEventListener('error', () => {
+      if (source.readyState === EventSource.CONNECTING) setReach({ away: true });
       if (source.readyState === EventSource.CLOSED) void client.invalidateQueries({ queryKey: ['door'] });
     });
     return () => source.close();

@@ -2,13 +2,22 @@ import { useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-quer
 import { useCallback, useState } from 'react';
 import type { DoorView } from '../../contract/access/account.ts';
 import { rightsOf, type Right } from '../../contract/access/rights.ts';
+import { keepAnswer, keepFor } from '../offline/answers.ts';
 import { api } from './client.ts';
 
 const HOUR_MS = 3_600_000;
 // asked again now and then: a session’s id is changed for another on this answer
 const doorQuery = {
   queryKey: ['door'],
-  queryFn: () => api.get<DoorView>('/door'),
+  queryFn: async () => {
+    const { body, keptAt } = await api.getOrKept<DoorView>('/door');
+    // what was read for one person is not shown to another; a browser that keeps nothing has nothing to forget
+    if (keptAt === null)
+      await keepFor(body.me?.accountId ?? null)
+        .then(() => keepAnswer('/door', body))
+        .catch(() => undefined);
+    return body;
+  },
   refetchInterval: HOUR_MS,
 };
 

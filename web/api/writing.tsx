@@ -1,10 +1,11 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import {
   createContext,
   lazy,
   Suspense,
   useCallback,
   useContext,
+  useEffect,
   useMemo,
   useState,
   type ReactNode,
@@ -12,17 +13,30 @@ import {
 import { v7 as uuid } from 'uuid';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import type { Write, WorkResult } from '../../contract/work.ts';
+import type { WaitingPicture } from '../offline/device.ts';
+import { holder, onTaken, sync } from '../offline/here.ts';
+import type { NewUnit } from '../offline/outbox.ts';
 import type { Conflict } from '../parts/ConflictDialog.tsx';
 import { SavedLine, type Saved } from '../parts/SavedLine.tsx';
-import { api, ApiProblem } from './client.ts';
+import { ApiProblem } from './client.ts';
 import { whoIsHere } from './person.ts';
 
 // rare: fetched when two people did edit one thing
 const ConflictDialog = lazy(() => import('../parts/ConflictDialog.tsx'));
 
 interface Writing {
-  /** Sends a unit of work; the line at the foot says what happened and offers to undo it. */
-  write: (writes: Write[], said: string | null, why?: string) => Promise<WorkResult | null>;
+  /**
+   * Writes a unit of work on this device and sends it; the line at the foot says what happened and offers to undo it.
+   * Without an answer from the server it stays on the device and goes on from there.
+   */
+  write: (
+    writes: Write[],
+    said: string | null,
+    why?: string,
+    pictures?: WaitingPicture[],
+  ) => Promise<WorkResult | null>;
+  /** Writes it on this device and does not wait for the server. */
+  keep: (writes: Write[], said: string, why: string, pictures?: WaitingPicture[]) => Promise<void>;
   pending: boolean;
 }
 const Context = createContext<Writing | null>(null);
@@ -37,27 +51,32 @@ export function WritingProvider({ children }: { children: ReactNode }) {
   const client = useQueryClient();
   const [saved, setSaved] = useState<Saved | null>(null);
   const [conflict, setConflict] = useState<Conflict | null>(null);
-  const { mutateAsync, isPending } = useMutation({ mutationFn: api.work });
+  const [pending, setPending] = useState(0);
 
-  const send = useCallback(
-    async (writes: Write[], why: string): Promise<WorkResult> => {
-      const result = await mutateAsync({ writes, why, who: whoIsHere() });
-      await Promise.all([
+  const renew = useCallback(
+    () =>
+      Promise.all([
         client.invalidateQueries({ queryKey: ['snapshot'] }),
         client.invalidateQueries({ queryKey: ['plan'] }),
-      ]);
-      return result;
-    },
-    [client, mutateAsync],
+      ]),
+    [client],
   );
+  useEffect(() => onTaken(() => void renew()), [renew]);
 
-  const write = useCallback(
-    async (writes: Write[], said: string | null, why = ''): Promise<WorkResult | null> => {
+  const write = useCallback<Writing['write']>(
+    async (writes, said, why = '', pictures = []) => {
+      setPending((before) => before + 1);
       try {
         const before = client.getQueryData<Stored[]>(['snapshot']) ?? [];
-        const result = await send(writes, why);
-        if (said) setSaved({ said, key: uuid(), undo: undoOf(writes, result, before) });
-        return result;
+        const result = await sync.submit(unitOf(writes, said ?? '', why, pictures));
+        if (result !== 'kept') await renew();
+        if (said)
+          setSaved({
+            said: result === 'kept' ? `${said} Kept on this device until the server answers.` : said,
+            key: uuid(),
+            undo: undoOf(writes, before),
+          });
+        return result === 'kept' ? null : result;
       } catch (error) {
         if (
           error instanceof ApiProblem &&
@@ -69,11 +88,17 @@ export function WritingProvider({ children }: { children: ReactNode }) {
           return null;
         }
         throw error;
+      } finally {
+        setPending((before) => before - 1);
       }
     },
-    [client, send],
+    [client, renew],
   );
-  const writing = useMemo(() => ({ write, pending: isPending }), [write, isPending]);
+  const keep = useCallback<Writing['keep']>(
+    (writes, said, why, pictures = []) => sync.keep(unitOf(writes, said, why, pictures)),
+    [],
+  );
+  const writing = useMemo(() => ({ write, keep, pending: pending > 0 }), [write, keep, pending]);
 
   const undo = async (): Promise<void> => {
     if (!saved?.undo) return;
@@ -119,15 +144,19 @@ export function WritingProvider({ children }: { children: ReactNode }) {
   );
 }
 
+function unitOf(writes: Write[], said: string, why: string, pictures: WaitingPicture[]): NewUnit {
+  return {
+    ...{ writes, said, why, pictures, accountId: holder(), who: whoIsHere() },
+    madeAt: new Date().toISOString(),
+  };
+}
+
 /** What takes a unit of work back: new records go, deleted ones return, revised ones get their old text. */
-function undoOf(writes: readonly Write[], result: WorkResult, before: readonly Stored[]): Write[] | null {
-  const undo = writes.map((write, i): Write | null => {
-    const common = {
-      kind: write.kind,
-      id: write.id,
-      revisionId: uuid(),
-      baseVersion: result.results[i]?.version ?? 1,
-    };
+function undoOf(writes: readonly Write[], before: readonly Stored[]): Write[] | null {
+  const undo = writes.map((write): Write | null => {
+    // the version it has once the server took it; anything else is a conflict, and said so
+    const baseVersion = write.op === 'create' ? 1 : write.baseVersion + 1;
+    const common = { kind: write.kind, id: write.id, revisionId: uuid(), baseVersion };
     if (write.op === 'create' || write.op === 'restore') return { op: 'delete', ...common };
     if (write.op === 'delete') return { op: 'restore', ...common };
     const old = before.find((record) => record.id === write.id && record.kind === write.kind);

@@ -7,6 +7,7 @@ import { useDoor } from '../api/door.ts';
 import { useWriting } from '../api/writing.tsx';
 import { roles } from '../../contract/access/rights.ts';
 import { Band, places, Rail } from './Rail.tsx';
+import { SyncLine } from './SyncLine.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
 const NarrowFrame = lazy(() => import('./NarrowFrame.tsx'));
@@ -56,7 +57,7 @@ function WideFrame() {
                   <br />
                 </>
               )}
-              {pending ? 'saving…' : 'all saved'}
+              {pending ? 'saving…' : <SyncLine />}
             </span>
           </>
         }

@@ -6,6 +6,7 @@ import { roles } from '../../contract/access/rights.ts';
 import { onSignedOut } from '../api/client.ts';
 import { useDoor } from '../api/door.ts';
 import { setSignedIn } from '../api/person.ts';
+import { setHolder } from '../offline/here.ts';
 
 const SignInAgain = lazy(() => import('./SignInAgain.tsx'));
 
@@ -18,7 +19,10 @@ export function Gate({ children }: { children: ReactNode }) {
   const [was, setWas] = useState<DoorView['me']>(door.me);
   if (door.me && door.me !== was) setWas(door.me);
   useEffect(() => onSignedOut(() => void client.invalidateQueries({ queryKey: ['door'] })), [client]);
-  useLayoutEffect(() => setSignedIn(door.me && { id: door.me.personId, name: door.me.name }), [door.me]);
+  useLayoutEffect(() => {
+    setSignedIn(door.me && { id: door.me.personId, name: door.me.name });
+    setHolder(door.me);
+  }, [door.me]);
   if (door.signIn === 'claim') return <Navigate to="/first-owner" replace />;
   if (door.signIn === 'needed' && !was)
     return <Navigate to="/sign-in" replace state={{ from: pathname + search }} />;

@@ -33,10 +33,8 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
     if (pending) return;
     setError(null);
     try {
-      await write(
-        writesFor(row, mode, grade, more ?? { ...emptyMore(row, here.id), litres }, ids),
-        saidFor(row, mode, grade),
-      );
+      const all = more ?? { ...emptyMore(row, here.id), litres };
+      await write(writesFor(row, mode, grade, all, ids), saidFor(row, mode, grade), '', all.pictures);
       renew();
       setMore(null);
       setFound(null);
@@ -132,10 +130,9 @@ function writesFor(row: PlanRow, mode: Mode, found: Found | null, more: More, id
     when,
     whoId,
     note,
-    pictureIds: more.pictures.map((picture) => picture.ids.id),
+    pictureIds: more.pictures.map((picture) => picture.id),
   };
-  const pictures = more.pictures.map((picture) => creating('picture', picture.content, picture.ids));
-  if (mode === 'looked' && found) return [...pictures, creating('look', { ...common, found }, ids)];
+  if (mode === 'looked' && found) return [creating('look', { ...common, found }, ids)];
   const readings = more.readings.flatMap(({ channelId, value, ids: readingIds }) =>
     value === null
       ? []
@@ -159,5 +156,5 @@ function writesFor(row: PlanRow, mode: Mode, found: Found | null, more: More, id
     },
     ids,
   );
-  return [...pictures, service, ...readings];
+  return [service, ...readings];
 }

@@ -1,15 +1,12 @@
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import { toStored, type QuantityId } from '../../core/quantity/quantities.ts';
 import type { PlanRow } from '../../contract/plan.ts';
-import type { RecordContent } from '../../contract/records.ts';
-import { api } from '../api/client.ts';
 import { useSetting, useSnapshot } from '../api/data.ts';
 import { newIds } from '../api/writing.tsx';
 import { Choice } from './Choice.tsx';
 import type { More } from './more.ts';
 import { NumberField } from './NumberField.tsx';
-import { ProblemNote } from './ProblemNote.tsx';
+import { PictureField } from './PictureField.tsx';
 import { unitFor } from './units.ts';
 import { VolumeField } from './VolumeField.tsx';
 import { WhenField } from './WhenField.tsx';
@@ -35,7 +32,6 @@ export default function LogMore({
 }) {
   const snapshot = useSnapshot();
   const setting = useSetting();
-  const [error, setError] = useState<unknown>(null);
   const set = (some: Partial<More>) => onChange({ ...value, ...some });
   const people = snapshot.all('person');
   const unit = snapshot.get('component', row.componentId ?? '')?.content.parentId ?? row.componentId;
@@ -45,17 +41,6 @@ export default function LogMore({
       (channel) => channel.content.componentId === unit || channel.content.componentId === row.componentId,
     );
 
-  const addPicture = async (file: File): Promise<void> => {
-    setError(null);
-    const form = new FormData();
-    form.append('picture', file);
-    try {
-      const content = await api.post<RecordContent<'picture'>>('/pictures', form);
-      set({ pictures: [...value.pictures, { ids: newIds(), content }] });
-    } catch (problem) {
-      setError(problem);
-    }
-  };
   const setReading = (channelId: string, read: number | null): void => {
     const known = value.readings.find((reading) => reading.channelId === channelId) ?? {
       channelId,
@@ -128,23 +113,7 @@ export default function LogMore({
         value={value.note}
         onChange={(event) => set({ note: event.target.value })}
       />
-      <div className="actions">
-        <label className="btn2">
-          Add a picture
-          <input
-            type="file"
-            accept="image/jpeg,image/png,image/webp"
-            className="visually-hidden"
-            onChange={(event) => event.target.files?.[0] && void addPicture(event.target.files[0])}
-          />
-        </label>
-        {value.pictures.length > 0 && (
-          <span className="soft">
-            {value.pictures.map((picture) => picture.content.name || 'a picture').join(', ')}
-          </span>
-        )}
-      </div>
-      <ProblemNote error={error} />
+      <PictureField value={value.pictures} onChange={(pictures) => set({ pictures })} />
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { useLayoutEffect, useRef, useState } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { Mark } from './Mark.tsx';
+import { SyncLine } from './SyncLine.tsx';
 
 export interface Place {
   to: string;
@@ -147,6 +148,7 @@ export function Band({ onMore }: { onMore: () => void }) {
       <button type="button" onClick={onMore} className={pathname.startsWith('/settings') ? 'active' : ''}>
         More
       </button>
+      <SyncLine className="bandline" />
     </nav>
   );
 }

@@ -25,7 +25,7 @@ export function SavedLine({
       autoHideDuration={STAYS_MS}
       onClose={(_event, reason) => reason === 'timeout' && onClose()}
       anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
-      sx={{ bottom: { xs: 150, md: 20 } }}
+      sx={{ bottom: { xs: 166, md: 20 } }}
     >
       <div
         role="status"

@@ -2,6 +2,7 @@ import type { When } from '../../contract/fields.ts';
 import type { PlanRow } from '../../contract/plan.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import type { NewIds } from '../api/writing.tsx';
+import type { WaitingPicture } from '../offline/device.ts';
 
 /** What can be said of a job beyond its two taps. */
 export interface More {
@@ -11,7 +12,8 @@ export interface More {
   shareDone: number;
   supplies: RecordContent<'service'>['supplies'];
   note: string;
-  pictures: { ids: NewIds; content: RecordContent<'picture'> }[];
+  /** They are sent with it. */
+  pictures: WaitingPicture[];
   /** Water that was changed, L. */
   litres: number | null;
   readings: { channelId: string; ids: NewIds; value: number | null }[];

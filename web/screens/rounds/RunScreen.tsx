@@ -142,7 +142,7 @@ function CurrentStep({
           onSubmit={(event) => {
             event.preventDefault();
             void act({ do: 'skipped', stepId: step.id, reason: skipping.trim() }).then(
-              ({ sent }) => sent && onDone(),
+              ({ kept }) => kept && onDone(),
             );
           }}
         >

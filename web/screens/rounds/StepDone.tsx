@@ -19,7 +19,7 @@ const plainDone = (stepId: string, found: Found | null) =>
 export function StepDone({ step, here, onDone }: { step: Step; here: RoundHere; onDone: () => void }) {
   const { act, pending, state } = here;
   const finish = async (...args: Parameters<RoundHere['act']>): Promise<void> => {
-    if ((await act(...args)).sent) onDone();
+    if ((await act(...args)).kept) onDone();
   };
   if (step.phase === 'shut' && step.off) {
     const { off, systemIds } = step;

@@ -5,14 +5,14 @@ import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
 import { useClock, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
-import { useSend, type Sent } from '../../parts/useSend.ts';
+import { useKeep, type Kept } from './useKeep.ts';
 import { acting } from './roundWrites.ts';
 
 export interface RoundHere {
   round: Stored<'round'>;
   state: RoundState;
   /** Writes what happened, with what belongs to it (a service, a reading) in the same unit of work. */
-  act: (what: RoundWhat | RoundWhat[], beside?: Write[]) => Promise<Sent>;
+  act: (what: RoundWhat | RoundWhat[], beside?: Write[]) => Promise<Kept>;
   pending: boolean;
   error: unknown;
 }
@@ -22,18 +22,14 @@ export function useRound(roundId: string): RoundHere | null {
   const snapshot = useSnapshot();
   const clock = useClock();
   const here = usePersonHere();
-  const { send, pending, error } = useSend();
+  const { keep, pending, error } = useKeep();
   const round = snapshot.get('round', roundId);
   const state = useMemo(() => {
     const actions = snapshot.all('round-action').filter((one) => one.content.roundId === roundId);
     return round ? foldRound(round.content, actions) : null;
   }, [snapshot, round, roundId]);
   if (!round || !state) return null;
-  const act = (what: RoundWhat | RoundWhat[], beside: Write[] = []): Promise<Sent> =>
-    send(
-      [...beside, ...[what].flat().map((one) => acting(roundId, one, clock(), here.id))],
-      '',
-      'in a round',
-    );
+  const act = (what: RoundWhat | RoundWhat[], beside: Write[] = []): Promise<Kept> =>
+    keep([...beside, ...[what].flat().map((one) => acting(roundId, one, clock(), here.id))]);
   return { round, state, act, pending, error };
 }

@@ -17,7 +17,7 @@ export function SharedScreen() {
   const headers = { Authorization: `Link ${token}` };
   const { data, error } = useQuery({
     queryKey: ['shared', token],
-    queryFn: () => api.get<WeekAnswer>('/week', headers),
+    queryFn: () => api.getWith<WeekAnswer>('/week', headers),
     refetchInterval: EVERY_MS,
     retry: false,
   });
