@@ -110,6 +110,9 @@ export const JobDefinition = v.pipe(
         minutes: number('The minutes it works by itself', 1, 10_000, 'min'),
       }),
     ),
+    temporary: v.optional(
+      v.strictObject({ clearMin: number('The minutes until the water is clear', 1, 10_000, 'min') }),
+    ),
     hands: v.optional(
       v.strictObject({
         people: v.optional(v.pipe(number('The people it needs', 1, 10, ''), v.integer())),

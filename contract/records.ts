@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { standings } from '../core/planning/round/step.ts';
 import { quantityIds } from '../core/quantity/quantities.ts';
 import { parameterIds } from '../core/water/parameters.ts';
 import { disagreementIds } from '../core/catalogue/choices.ts';
@@ -36,6 +37,17 @@ const Site = v.strictObject({
   ),
   /** Above the sea: water holds less oxygen there; absent: 0. */
   heightM: v.optional(nullable(number('The height above the sea', -500, 6000, 'm'))),
+  /** Of the room the water stands in, when nothing heats it. */
+  roomC: v.optional(nullable(number('The temperature of the room', -30, 50, '°C'))),
+  /** Whom a sitter calls, and what nobody but the keeper touches. */
+  sitter: v.optional(
+    v.strictObject({
+      phones: v.array(
+        v.strictObject({ name: name('Whose number it is'), phone: name('The phone number', 60) }),
+      ),
+      doNotTouch: text('What nobody touches', 1000),
+    }),
+  ),
 });
 
 const Person = v.strictObject({
@@ -87,6 +99,8 @@ const System = v.strictObject({
   programmeId: v.optional(nullable(name('The programme', 60))),
   /** Own bands, before the programme's. */
   bands: v.optional(v.partial(v.strictObject(v.entriesFromList(parameterIds, Band)))),
+  /** How it stands to what is shared between waters; absent: clean. */
+  standing: v.optional(choice('How it stands', standings)),
 });
 
 const Vessel = v.strictObject({
@@ -143,6 +157,8 @@ const Component = v.strictObject({
   statusSince: nullable(instant('Since when')),
   statusReason: text('The reason', 400),
   dutyHoursPerDay: number('Hours a day it runs', 0, 24, 'h'),
+  /** What it draws while it runs. */
+  ratedW: v.optional(nullable(number('What it draws', 0.1, 1e6, 'W'))),
   facts: v.strictObject({
     maker: text('Maker', 200),
     model: text('Model', 200),

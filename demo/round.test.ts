@@ -1,10 +1,12 @@
 import { beforeAll, expect, test } from 'vitest';
-import { definitionsOf } from '../contract/facts/definition.ts';
-import { RecordIndex } from '../contract/facts/recordIndex.ts';
 import { endOfToday, makePlan, type Plan } from '../contract/plan.ts';
+import { bringFor } from '../contract/round/bring.ts';
 import { buildRound, proposedJobs, roundJobOf } from '../contract/round/build.ts';
 import { biologicalConflicts } from '../contract/round/spacing.ts';
 import { Snapshot } from '../contract/snapshot.ts';
+import { evidenceOf, type Evidence } from '../contract/water/testedWater.ts';
+import { brokenBy } from '../core/planning/round/order.ts';
+import { timingOf } from '../core/planning/round/timing.ts';
 import type { Stored } from '../contract/records.ts';
 import { demoRecords } from './records.ts';
 
@@ -13,9 +15,11 @@ import { demoRecords } from './records.ts';
 const TODAY = '2026-11-25';
 const NOW = Date.parse(`${TODAY}T14:20:00Z`);
 let snapshot: Snapshot;
+let evidence: Evidence;
 let plan: Plan;
 beforeAll(() => {
   snapshot = Snapshot.of(demoRecords(TODAY));
+  evidence = evidenceOf(snapshot);
   plan = makePlan(snapshot, endOfToday(NOW), TODAY);
 }, 60_000);
 
@@ -24,25 +28,23 @@ test('every place: a workable order, everything that goes off comes back, each s
     const jobs = proposedJobs(plan.jobs, site.id, '2026-12-03');
     expect(jobs.length).toBeGreaterThan(0);
     expect(jobs.every((row) => row.siteId === site.id && (row.recommended ?? '') < '2026-12-03')).toBe(true);
-    const built = buildRound(
-      snapshot,
-      definitionsOf(snapshot),
-      jobs.map((row) => row.jobId),
-    );
-    expect([site.content.name, built.broken]).toEqual([site.content.name, []]);
-    const count = (phase: string) => built.steps.filter((step) => step.phase === phase).length;
+    const ids = jobs.map((row) => row.jobId);
+    const steps = buildRound(evidence, ids);
+    expect([site.content.name, brokenBy(steps)]).toEqual([site.content.name, []]);
+    const count = (phase: string) => steps.filter((step) => step.phase === phase).length;
     expect(count('prove')).toBe(count('shut'));
     expect(count('restart')).toBe(count('shut'));
-    expect(new Set(built.supplies.map((one) => one.name)).size).toBe(built.supplies.length);
-    expect(built.timing.lengthMin).toBe(built.timing.handsMin + built.timing.idleMin);
+    const { supplies } = bringFor(evidence, ids);
+    expect(new Set(supplies.map((one) => one.name)).size).toBe(supplies.length);
+    const timing = timingOf(steps);
+    expect(timing.lengthMin).toBe(timing.handsMin + timing.idleMin);
   }
 });
 
 test('two biological jobs on one water are said, also against the log; on different waters they are not', () => {
-  const definitionOf = definitionsOf(snapshot);
   const heavy = snapshot
     .all('job')
-    .flatMap((job) => roundJobOf(snapshot, definitionOf, job.id) ?? [])
+    .flatMap((job) => roundJobOf(evidence, job.id) ?? [])
     .filter((job) => job.biological || job.largeMechanical);
   const bySystem = (id: string) => heavy.filter((job) => job.systemIds.includes(id));
   const system = snapshot.all('system').find((one) => {
@@ -53,9 +55,9 @@ test('two biological jobs on one water are said, also against the log; on differ
   const [first, second] = bySystem(system.id).sort((a, b) => Number(b.biological) - Number(a.biological));
   const jobIds = [first?.jobId ?? '', second?.jobId ?? ''];
   const quiet = Snapshot.of(demoRecords(TODAY).filter((record) => record.kind !== 'service'));
-  const [said] = biologicalConflicts(quiet, RecordIndex.of(quiet), jobIds, TODAY);
+  const [said] = biologicalConflicts(evidenceOf(quiet), jobIds, TODAY);
   expect(said).toMatch(new RegExp(`^${system.content.name}: .* within 3 days take too much of the life`));
-  expect(biologicalConflicts(quiet, RecordIndex.of(quiet), jobIds.slice(0, 1), TODAY)).toEqual([]);
+  expect(biologicalConflicts(evidenceOf(quiet), jobIds.slice(0, 1), TODAY)).toEqual([]);
   // one of them was done two days ago
   const service = {
     ...{ kind: 'service', id: 's', version: 1, deleted: false },
@@ -71,7 +73,7 @@ test('two biological jobs on one water are said, also against the log; on differ
     },
   } as Stored<'service'>;
   const logged = quiet.with([service]);
-  const [recent] = biologicalConflicts(logged, RecordIndex.of(logged), jobIds.slice(0, 1), TODAY);
+  const [recent] = biologicalConflicts(evidenceOf(logged), jobIds.slice(0, 1), TODAY);
   expect(recent).toContain('was done 2 days ago');
-  expect(biologicalConflicts(logged, RecordIndex.of(logged), jobIds.slice(0, 1), '2026-11-26')).toEqual([]);
+  expect(biologicalConflicts(evidenceOf(logged), jobIds.slice(0, 1), '2026-11-26')).toEqual([]);
 });

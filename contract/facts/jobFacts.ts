@@ -23,6 +23,7 @@ import { incomingWater, sourcesOf } from '../water/incomingWater.ts';
 import { resinStore } from '../water/makeUpUnit.ts';
 import { testedWater } from '../water/testedWater.ts';
 import { definitionsOf, type DefinitionOf } from './definition.ts';
+import { withMinutesLearned } from './minutes.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
 import { doneOfWhen, instantOfWhen } from './when.ts';
 
@@ -115,7 +116,7 @@ export class FactMaker {
     return {
       jobId: job.id,
       zone,
-      definition,
+      definition: withMinutesLearned(index, job.id, definition),
       siblings: Object.fromEntries(
         index.on('jobsOfTarget', targetOfJob(job.content)).map((one) => [nameOfJob(one.content), one.id]),
       ),

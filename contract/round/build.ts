@@ -1,14 +1,15 @@
-import { brokenBy, inOrder, type Broken } from '../../core/planning/round/order.ts';
-import { stepsOf } from '../../core/planning/round/stepsOf.ts';
-import { shutOrder, offDuringChange } from '../../core/catalogue/offDuringChange.ts';
-import type { Off, RoundJob, Step } from '../../core/planning/round/step.ts';
-import { timingOf, type Timing } from '../../core/planning/round/timing.ts';
+import { offDuringChange, shutOrder } from '../../core/catalogue/offDuringChange.ts';
+import { inOrder } from '../../core/planning/round/order.ts';
+import { standings, type Off, type RoundJob, type Step } from '../../core/planning/round/step.ts';
+import { stepsOf, type Visited } from '../../core/planning/round/stepsOf.ts';
 import type { State } from '../../core/planning/states.ts';
 import type { Day } from '../../core/time/day.ts';
-import type { DefinitionOf } from '../facts/definition.ts';
+import { minutesOf } from '../facts/minutes.ts';
 import { placeOfJob } from '../facts/places.ts';
-import type { PlanRow } from '../plan.ts';
+import type { PlanRow } from '../planRows.ts';
+import type { Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
+import type { Evidence } from '../water/testedWater.ts';
 
 const never: ReadonlySet<State> = new Set<State>(['paused', 'held', 'left-off']);
 
@@ -20,13 +21,32 @@ export function proposedJobs(rows: readonly PlanRow[], siteId: string, before: D
   );
 }
 
+/** The change of water planned for the visit of a day, or the last one before it that nobody has done. */
+export function changePlanFor(snapshot: Snapshot, siteId: string, day: Day): Stored<'change-plan'> | null {
+  const [plan = null] = snapshot
+    .all('change-plan')
+    .filter(
+      ({ content }) => content.siteId === siteId && content.day <= day && content.serviceIds.length === 0,
+    )
+    .sort((a, b) => b.content.day.localeCompare(a.content.day));
+  return plan;
+}
+
 /** A job as a round takes it up; null where its place is gone. */
-export function roundJobOf(snapshot: Snapshot, definitionOf: DefinitionOf, jobId: string): RoundJob | null {
+export function roundJobOf(
+  { snapshot, index, definitionOf }: Evidence,
+  jobId: string,
+  plan: Stored<'change-plan'> | null = null,
+): RoundJob | null {
   const job = snapshot.content('job', jobId);
   const place = job && placeOfJob(job, snapshot);
   if (!job || !place) return null;
   const definition = definitionOf(job);
   const component = place.component;
+  const isChange = definition.work === 'change water';
+  const planned = isChange
+    ? plan?.content.systems.find((one) => place.systemIds.includes(one.systemId))
+    : undefined;
   const own = definition.shuts.map(({ what, provedBy }): Off => ({
     what: nameOff(place.unit?.content.name ?? place.thing, what),
     provedBy,
@@ -40,9 +60,18 @@ export function roundJobOf(snapshot: Snapshot, definitionOf: DefinitionOf, jobId
     thing: place.thing === place.systemName ? place.thing : `${place.thing}, ${place.systemName}`,
     action: definition.action,
     // what works by itself takes no hands
-    minutes: Math.max(1, definition.minutes - (definition.waits?.minutes ?? 0)),
+    minutes: Math.max(
+      1,
+      minutesOf(index, jobId, definition.minutes) - (definition.waits?.minutes ?? 0),
+    ),
     wait: definition.waits ?? null,
-    shuts: definition.work === 'change water' ? offForChange(snapshot, place.systemIds) : own,
+    temporary: definition.temporary ?? null,
+    shuts: planned
+      ? planned.off.map((off) => offOfPlan(snapshot, off))
+      : isChange
+        ? offForChange(snapshot, place.systemIds)
+        : own,
+    litres: planned?.litres ?? null,
     tests: definition.tests ?? null,
     biological: definition.biological ?? false,
     largeMechanical: definition.largeMechanical ?? false,
@@ -56,6 +85,11 @@ function nameOff(unit: string, what: string): string {
   const plain = what.replace(/^the /, '');
   return unit.toLowerCase().includes(plain.toLowerCase()) ? unit : `${unit} (${plain})`;
 }
+
+const offOfPlan = (
+  snapshot: Snapshot,
+  { componentId, what, provedBy }: Stored<'change-plan'>['content']['systems'][number]['off'][number],
+): Off => ({ what, provedBy, componentId, kindId: snapshot.content('component', componentId)?.kindId ?? null });
 
 /** What must be off while the water is low, in the order of shutting down. */
 function offForChange(snapshot: Snapshot, systemIds: readonly string[]): Off[] {
@@ -77,54 +111,44 @@ function offForChange(snapshot: Snapshot, systemIds: readonly string[]): Off[] {
     }));
 }
 
-export interface BuiltRound {
-  steps: Step[];
-  timing: Timing;
-  broken: Broken[];
-  supplies: { name: string; amounts: string[] }[];
+/** Fittings that go in while dirt is stirred up, of the waters in which these jobs stir it. */
+export function fittingsFor({ snapshot, definitionOf }: Evidence, jobIds: readonly string[]): string[] {
+  const chosen = new Set(jobIds);
+  const stirred = new Set(
+    jobIds.flatMap((jobId) => {
+      const job = snapshot.content('job', jobId);
+      return job && (definitionOf(job).announces ?? []).includes('stirred-up')
+        ? (placeOfJob(job, snapshot)?.systemIds ?? [])
+        : [];
+    }),
+  );
+  return snapshot.all('job').flatMap(({ id, content }) => {
+    if (chosen.has(id) || !definitionOf(content).temporary) return [];
+    const place = placeOfJob(content, snapshot);
+    return place?.component?.content.status === 'running' && place.systemIds.some((one) => stirred.has(one))
+      ? [id]
+      : [];
+  });
 }
 
 /**
  * The steps of a visit in a workable order. What several jobs would switch off is switched off once: by the first that
- * needs it, and comes on again when the last is done.
- * @param last systems that come last: quarantine, and what is suspect
+ * needs it, and comes on again when the last is done. Clean water comes before suspect water, quarantine last.
  */
 export function buildRound(
-  snapshot: Snapshot,
-  definitionOf: DefinitionOf,
+  evidence: Evidence,
   jobIds: readonly string[],
-  last: ReadonlySet<string> = new Set(),
-): BuiltRound {
-  const jobs = jobIds.flatMap((id) => roundJobOf(snapshot, definitionOf, id) ?? []);
+  plan: Stored<'change-plan'> | null = null,
+): Step[] {
+  const jobs = jobIds.flatMap((id) => roundJobOf(evidence, id, plan) ?? []);
   const used = new Set(jobs.flatMap((job) => job.systemIds));
-  const systems = snapshot
+  const systems = evidence.snapshot
     .all('system')
     .filter((system) => used.has(system.id))
-    .sort((a, b) => Number(last.has(a.id)) - Number(last.has(b.id)))
-    .map(({ id, content }) => ({ id, name: content.name }));
-  const steps = inOrder(
+    .map(({ id, content }): Visited => ({ id, name: content.name, standing: content.standing ?? 'clean' }))
+    .sort((a, b) => standings.indexOf(a.standing) - standings.indexOf(b.standing));
+  return inOrder(
     stepsOf(jobs, systems),
     systems.map((one) => one.id),
   );
-  return {
-    steps,
-    timing: timingOf(steps),
-    broken: brokenBy(steps),
-    supplies: suppliesOf(snapshot, definitionOf, jobIds),
-  };
-}
-
-/** What to bring, each thing once, with the amounts of the jobs that use it. */
-function suppliesOf(
-  snapshot: Snapshot,
-  definitionOf: DefinitionOf,
-  jobIds: readonly string[],
-): BuiltRound['supplies'] {
-  const found = new Map<string, string[]>();
-  for (const jobId of jobIds) {
-    const job = snapshot.content('job', jobId);
-    for (const { name, amount } of job ? definitionOf(job).supplies : [])
-      found.set(name, [...(found.get(name) ?? []), amount]);
-  }
-  return [...found].map(([name, amounts]) => ({ name, amounts }));
 }

@@ -1,3 +1,4 @@
+import type { CautionId } from '../../core/catalogue/cautions.ts';
 import type { Found } from '../../core/wear/found.ts';
 import type { RecordContent, Stored } from '../records.ts';
 
@@ -25,6 +26,11 @@ export interface OffState {
   state: 'off' | 'proved' | 'left-off';
   /** Why it stays off, or what was seen. */
   said: string;
+  /** A temporary fitting: it is on, and must come out. */
+  on: boolean;
+  /** Who sees to it, and when, where that was said. */
+  whoId: string | null;
+  until: string | null;
 }
 export interface RoundState {
   begun: boolean;
@@ -35,7 +41,15 @@ export interface RoundState {
   off: readonly OffState[];
   /** When a step was first done, in milliseconds. */
   doneAt: ReadonlyMap<string, number>;
+  /** Cautions that were heeded, by job and caution: asked once. */
+  heeded: ReadonlySet<string>;
+  /** Litres that the tests of this round asked for, by system. */
+  litres: ReadonlyMap<string, { litres: number; reason: string }>;
+  /** Who did something in it last, and when. */
+  last: { whoId: string | null; at: number } | null;
 }
+/** A caution of a job, as `heeded` names it. */
+export const heedKey = (jobId: string, caution: CautionId): string => `${jobId} ${caution}`;
 const open: StepState = { state: 'open', found: null, conflict: [], reason: '' };
 
 /** The same log in the same order, however it arrived: by the time on the device, then device and number. */
@@ -56,11 +70,19 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
   const steps = new Map<string, StepState>(round.steps.map((step) => [step.id, open]));
   const off = new Map<string, OffState>();
   const doneAt = new Map<string, number>();
-  const answers: { offActionId: string; state: 'proved' | 'left-off'; said: string }[] = [];
+  const answers: Pick<OffState, 'actionId' | 'state' | 'said' | 'whoId' | 'until'>[] = [];
   let [begun, paused, closed] = [false, false, false];
   let abandoned: string | null = null;
+  let last: RoundState['last'] = null;
+  const heeded = new Set<string>();
+  const litres = new Map<string, { litres: number; reason: string }>();
+  const jobsOf = new Map(round.steps.map((step) => [step.id, step.forJobs]));
   for (const { id, content } of inOrder(actions)) {
     const { what } = content;
+    last = { whoId: content.whoId, at: Date.parse(content.at) };
+    if ('heeded' in what)
+      for (const caution of what.heeded ?? [])
+        for (const jobId of jobsOf.get(what.stepId) ?? []) heeded.add(heedKey(jobId, caution));
     if ((what.do === 'done' || what.do === 'switched-off') && !doneAt.has(what.stepId))
       doneAt.set(what.stepId, Date.parse(content.at));
     switch (what.do) {
@@ -90,23 +112,34 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
       case 'switched-off': {
         const { stepId, off: thing, systemIds } = what;
         steps.set(stepId, withDone(steps.get(stepId) ?? open, null));
-        off.set(id, { actionId: id, stepId, ...thing, systemIds, since: content.at, state: 'off', said: '' });
+        off.set(id, {
+          ...{ actionId: id, stepId, ...thing, systemIds, since: content.at, state: 'off', said: '' },
+          ...{ on: thing.on ?? false, whoId: null, until: null },
+        });
         break;
       }
+      case 'litres':
+        litres.set(what.systemId, { litres: what.litres, reason: what.reason });
+        break;
       case 'proved':
-        answers.push({ offActionId: what.offActionId, state: 'proved', said: what.saw });
+        answers.push({
+          ...{ actionId: what.offActionId, state: 'proved', said: what.saw, whoId: null, until: null },
+        });
         break;
       case 'left-off':
-        answers.push({ offActionId: what.offActionId, state: 'left-off', said: what.reason });
+        answers.push({
+          ...{ actionId: what.offActionId, state: 'left-off', said: what.reason },
+          ...{ whoId: what.whoId ?? null, until: what.until ?? null },
+        });
         break;
     }
   }
   // an answer may arrive before what it answers; a proof stands over a reason
-  for (const { offActionId, state, said } of answers) {
-    const one = off.get(offActionId);
-    if (one && one.state !== 'proved') off.set(offActionId, { ...one, state, said });
+  for (const answer of answers) {
+    const one = off.get(answer.actionId);
+    if (one && one.state !== 'proved') off.set(answer.actionId, { ...one, ...answer });
   }
-  return { begun, paused, closed, abandoned, steps, off: [...off.values()], doneAt };
+  return { begun, paused, closed, abandoned, steps, off: [...off.values()], doneAt, heeded, litres, last };
 }
 
 function withDone(known: StepState, found: Found | null): StepState {

@@ -1,5 +1,5 @@
 import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
-import { hoursWithoutFlow, hoursWithoutTopOff, type Matters } from '../../core/planning/round/matters.ts';
+import { hoursWithoutFlow, hoursWithoutHeat, hoursWithoutTopOff, type Matters } from '../../core/planning/round/matters.ts';
 import type { Instant } from '../../core/time/day.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import { litresOf } from '../facts/litres.ts';
@@ -20,32 +20,49 @@ const noFlow: Means = (evidence, systemId, _off, now) =>
     litres: litresOf(evidence.snapshot, systemId),
     feedGPerDay: feedLog(evidence.index, systemId, zoneOfSystem(evidence.snapshot, systemId), now).now,
     temperatureC: last(evidence, systemId, 'temperature', now),
-    salinity:
-      evidence.snapshot.content('system', systemId)?.water === 'fresh'
-        ? 0
-        : (last(evidence, systemId, 'salinity', now) ?? SEA),
+    salinity: salinityOf(evidence, systemId, now),
   });
-/** Where it was not tested, the water that holds least oxygen: the safe side. */
+/** Where it was not tested, the water that holds least oxygen and least heat: the safe side. */
 const SEA = 35;
+const salinityOf = (evidence: Evidence, systemId: string, now: Instant): number =>
+  evidence.snapshot.content('system', systemId)?.water === 'fresh'
+    ? 0
+    : (last(evidence, systemId, 'salinity', now) ?? SEA);
 
-const noTopOff: Means = (evidence, systemId, off, now) => {
-  const system = evidence.snapshot.content('system', systemId);
-  const zone = zoneOfSystem(evidence.snapshot, systemId);
-  const loss = off.componentId === null ? null : lossOf(evidence, off.componentId, zone, now);
-  const { band } = bandInForce(
+function bandOf({ snapshot }: Evidence, systemId: string, parameter: ParameterId): Band | null {
+  const system = snapshot.content('system', systemId);
+  return bandInForce(
     findProgramme(system?.programmeId),
     (system?.bands ?? {}) as Partial<Record<ParameterId, Band>>,
-    'salinity',
+    parameter,
     null,
-  );
+  ).band;
+}
+
+const noTopOff: Means = (evidence, systemId, off, now) => {
+  const zone = zoneOfSystem(evidence.snapshot, systemId);
+  const loss = off.componentId === null ? null : lossOf(evidence, off.componentId, zone, now);
   return hoursWithoutTopOff({
     litres: litresOf(evidence.snapshot, systemId),
     evaporationLPerDay: loss?.recent?.perDay ?? loss?.usual?.perDay ?? null,
     salinity: last(evidence, systemId, 'salinity', now),
-    highest: band?.hi ?? null,
+    highest: bandOf(evidence, systemId, 'salinity')?.hi ?? null,
   });
 };
-const noHeat: Means = () => ({ kind: 'not-known', missing: ['room', 'heater'] });
+const noHeat: Means = (evidence, systemId, off, now) => {
+  const { snapshot } = evidence;
+  const system = snapshot.content('system', systemId);
+  const heater = snapshot.content('component', off.componentId);
+  return hoursWithoutHeat({
+    litres: litresOf(snapshot, systemId),
+    temperatureC: last(evidence, systemId, 'temperature', now),
+    roomC: snapshot.content('site', system?.siteId ?? null)?.roomC ?? null,
+    coldestC: bandOf(evidence, systemId, 'temperature')?.lo ?? null,
+    watts: heater?.ratedW ?? null,
+    hoursPerDay: heater?.dutyHoursPerDay ?? 24,
+    salinity: salinityOf(evidence, systemId, now),
+  });
+};
 
 /** What is missing while a kind is off. A kind that nothing waits for within days is not in the list. */
 const meansOfKind: Readonly<Record<string, Means>> = {
@@ -66,4 +83,5 @@ export function mattersOf(evidence: Evidence, off: OffState, now: Instant): Matt
   const unknown = all.find((one) => one.kind === 'not-known');
   return unknown ?? all.sort((a, b) => hoursOf(a) - hoursOf(b))[0] ?? null;
 }
-const hoursOf = (matters: Matters): number => (matters.kind === 'hours' ? matters.hours : 0);
+const hoursOf = (matters: Matters): number =>
+  matters.kind === 'hours' ? matters.hours : matters.kind === 'never' ? Number.POSITIVE_INFINITY : 0;

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { cautionIds } from '../../core/catalogue/cautions.ts';
-import { phases } from '../../core/planning/round/step.ts';
+import { phases, standings } from '../../core/planning/round/step.ts';
 import { foundGrades } from '../../core/wear/found.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
 import { workKinds } from '../definitions.ts';
@@ -14,6 +14,8 @@ const Off = v.strictObject({
   provedBy: name('How it is proved running', 300),
   componentId: v.nullable(id('What goes off')),
   kindId: v.nullable(name('Its kind', 80)),
+  /** A temporary fitting: it stays on until it is taken out. */
+  on: v.optional(flag('Whether it stays on')),
 });
 const StepSchema = v.strictObject({
   id: name('The step', 120),
@@ -28,9 +30,11 @@ const StepSchema = v.strictObject({
   handsMin: number('The minutes', 0, 10_000, 'min'),
   waitMin: number('The minutes it waits', 0, 10_000, 'min'),
   off: v.nullable(Off),
-  tests: v.nullable(v.picklist(parameterIds)),
+  tests: v.array(v.picklist(parameterIds)),
+  litres: v.nullable(number('The litres', 0, 50_000_000, 'L')),
   biological: flag('Biological'),
   largeMechanical: flag('Large mechanical clean'),
+  standing: v.nullable(choice('How its water stands', standings)),
   cautions: v.array(v.picklist(cautionIds)),
 });
 
@@ -39,6 +43,19 @@ export const RoundContent = v.strictObject({
   day: day('The day of the visit'),
   personId: v.nullable(id('Who goes')),
   jobIds: ids('The jobs'),
+  /** The change of water that was planned for it. */
+  changePlanId: v.optional(v.nullable(id('The plan of changes'))),
+  /** How its jobs stood when it was built, to be told afterwards what it moved. */
+  before: v.optional(
+    v.array(
+      v.strictObject({
+        jobId: id('The job'),
+        recommended: v.nullable(day('The recommended day')),
+        earliest: v.nullable(day('The early end')),
+        latest: v.nullable(day('The late end')),
+      }),
+    ),
+  ),
   /** In the order in which they are done. */
   steps: v.pipe(v.array(StepSchema), v.minLength(1, 'A round needs at least one step.')),
 });
@@ -50,6 +67,8 @@ const What = v.variant('do', [
     do: v.literal('done'),
     stepId: name('The step', 120),
     found: v.nullable(v.picklist(foundGrades)),
+    /** Cautions that somebody said they had heeded. */
+    heeded: v.optional(v.array(v.picklist(cautionIds))),
     minutes: v.nullable(number('The minutes', 0, 10_000, 'min')),
     note: text('The note'),
   }),
@@ -64,6 +83,14 @@ const What = v.variant('do', [
     /** Whole, so that it stands even where the round is built anew. */
     off: Off,
     systemIds: ids('The systems'),
+    heeded: v.optional(v.array(v.picklist(cautionIds))),
+  }),
+  v.strictObject({
+    do: v.literal('litres'),
+    /** The tests asked for another amount of water than was planned. */
+    systemId: id('The system'),
+    litres: number('The litres', 0, 50_000_000, 'L'),
+    reason: name('The reason', 400),
   }),
   v.strictObject({
     do: v.literal('proved'),
@@ -76,6 +103,9 @@ const What = v.variant('do', [
     do: v.literal('left-off'),
     offActionId: id('What stays off'),
     reason: name('Why it stays off', 400),
+    /** Who sees to it, and when. */
+    whoId: v.optional(v.nullable(id('Who sees to it'))),
+    until: v.optional(v.nullable(instant('When it is seen to'))),
   }),
   v.strictObject({ do: v.literal('paused') }),
   v.strictObject({ do: v.literal('taken-over') }),

@@ -1,13 +1,11 @@
 import { daysBetween, dayOf, type Day } from '../../core/time/day.ts';
 import { listWord } from '../../core/explain/words.ts';
-import { definitionsOf } from '../facts/definition.ts';
 import { placeOfJob } from '../facts/places.ts';
-import type { RecordIndex } from '../facts/recordIndex.ts';
 import { instantOfWhen } from '../facts/when.ts';
-import type { Snapshot } from '../snapshot.ts';
+import type { Evidence } from '../water/testedWater.ts';
 
 /** Two biological jobs of one system, or one and a large mechanical clean, keep so many local days apart (design). */
-const DAYS_APART = 3;
+export const DAYS_APART = 3;
 
 interface Heavy {
   jobId: string;
@@ -21,12 +19,10 @@ interface Heavy {
  * clean, or one too soon after another in the log. Common practice, no published source.
  */
 export function biologicalConflicts(
-  snapshot: Snapshot,
-  index: RecordIndex,
+  { snapshot, index, definitionOf }: Evidence,
   jobIds: readonly string[],
   day: Day,
 ): string[] {
-  const definitionOf = definitionsOf(snapshot);
   const heavyOf = (jobId: string): Heavy[] => {
     const job = snapshot.content('job', jobId);
     const place = job && placeOfJob(job, snapshot);

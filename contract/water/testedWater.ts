@@ -3,8 +3,8 @@ import { dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day
 import { withDoubts, type Instrument, type InstrumentReading } from '../../core/water/instrumentDoubt.ts';
 import { parameters, type ParameterId } from '../../core/water/parameters.ts';
 import type { TestPoint } from '../../core/water/testSeries.ts';
-import type { DefinitionOf } from '../facts/definition.ts';
-import type { RecordIndex } from '../facts/recordIndex.ts';
+import { definitionsOf, type DefinitionOf } from '../facts/definition.ts';
+import { RecordIndex } from '../facts/recordIndex.ts';
 import { donesOf } from '../facts/dones.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { Stored } from '../records.ts';
@@ -20,6 +20,12 @@ export interface Evidence {
   index: RecordIndex;
   definitionOf: DefinitionOf;
 }
+/** Everything the records say, ready to be asked. */
+export const evidenceOf = (snapshot: Snapshot): Evidence => ({
+  snapshot,
+  index: RecordIndex.of(snapshot),
+  definitionOf: definitionsOf(snapshot),
+});
 
 /**
  * All tests of a system by parameter, oldest first, whatever channel they came by. A device that reads every few

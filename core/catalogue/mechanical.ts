@@ -427,8 +427,9 @@ export const mechanical: readonly EquipmentKind[] = [
           'Clean.',
           'Take it off when the water is clear, after some hours: not before you have seen it off is this done.',
         ],
-        minutes: 5,
-        shuts: [{ what: 'nothing; the sock is on', provedBy: 'the sock hangs dry' }],
+        minutes: 3,
+        // 4 h until the water is clear: common practice, no published source
+        temporary: { clearMin: 240 },
         consequence: 'A',
       }),
     ],

@@ -76,6 +76,8 @@ export interface JobDefinition {
   needs: readonly string[];
   /** What works by itself meanwhile, and how long: a bath, a drain. */
   waits?: { what: string; minutes: number };
+  /** A fitting that is put in before dirt is stirred up and taken out when the water is clear, usually after so long. */
+  temporary?: { clearMin: number };
   /** Whose hands; absent: one person’s, no papers. */
   hands?: Hands;
   shuts: readonly Shuts[];

@@ -133,8 +133,8 @@ export function useFollow(): void {
   }, [client, days]);
 }
 /** A system's water judged, by the server. */
-export const useWater = (systemId: string): WaterAnswer =>
-  useSuspenseQuery({
-    queryKey: ['snapshot', 'water', systemId],
-    queryFn: () => api.get<WaterAnswer>(`/water?system=${systemId}`),
-  }).data;
+export const waterOf = (systemId: string) => ({
+  queryKey: ['snapshot', 'water', systemId],
+  queryFn: () => api.get<WaterAnswer>(`/water?system=${systemId}`),
+});
+export const useWater = (systemId: string): WaterAnswer => useSuspenseQuery(waterOf(systemId)).data;

@@ -11,10 +11,11 @@ export class Clock {
   }
 
   /** Does a step. @returns when it began */
-  take({ jobId, handsMin, waitMin }: Step): number {
+  take({ jobId, phase, handsMin, waitMin }: Step): number {
     const begin = Math.max(this.now, jobId === null ? 0 : (this.ready.get(jobId) ?? 0));
     this.now = begin + handsMin;
-    if (jobId !== null && waitMin > 0) this.ready.set(jobId, this.now + waitMin);
+    // a fitting stays in for hours: nobody stands by, it is taken out later if need be
+    if (jobId !== null && waitMin > 0 && phase !== 'fit') this.ready.set(jobId, this.now + waitMin);
     return begin;
   }
 

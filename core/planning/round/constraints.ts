@@ -1,4 +1,4 @@
-import type { Phase, Step } from './step.ts';
+import type { Phase, Standing, Step } from './step.ts';
 
 // What must come before what. Data: a new rule of the trade is an entry. All are common practice, no published source,
 // after the handbook's order of work.
@@ -10,6 +10,7 @@ interface Side {
   phases?: readonly Phase[];
   kindIds?: readonly string[];
   biological?: boolean;
+  standings?: readonly Standing[];
   /** Steps of these phases are left out. */
   but?: readonly Phase[];
 }
@@ -173,6 +174,22 @@ export const constraints = [
     harm: false,
   },
   {
+    id: 'clean-before-suspect',
+    first: { phases: HANDS, standings: ['clean'] },
+    then: { phases: HANDS, standings: ['suspect', 'quarantine'] },
+    within: 'visit',
+    why: 'Hoses, nets and hands carry pests: clean water before suspect water.',
+    harm: false,
+  },
+  {
+    id: 'quarantine-last',
+    first: { phases: HANDS, standings: ['suspect'] },
+    then: { phases: HANDS, standings: ['quarantine'] },
+    within: 'visit',
+    why: 'What is in quarantine stays there: its hoses and nets go to nothing after it.',
+    harm: false,
+  },
+  {
     id: 'sock-out-last',
     first: { phases: ['restart'] },
     then: { phases: ['remove'] },
@@ -199,10 +216,11 @@ export const constraints = [
 ] as const satisfies readonly Constraint[];
 export type ConstraintId = (typeof constraints)[number]['id'];
 
-const fits = (step: Step, { phases, kindIds, biological, but }: Side): boolean =>
+const fits = (step: Step, { phases, kindIds, biological, standings, but }: Side): boolean =>
   (phases === undefined || phases.includes(step.phase)) &&
   (but === undefined || !but.includes(step.phase)) &&
   (kindIds === undefined || kindIds.includes(step.off?.kindId ?? step.kindId ?? '')) &&
+  (standings === undefined || (step.standing !== null && standings.includes(step.standing))) &&
   (biological === undefined || step.biological === biological);
 
 const share = (a: Step, b: Step, within: Within): boolean =>

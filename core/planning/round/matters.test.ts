@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { mattersWord } from '../../explain/mattersWord.ts';
-import { hoursWithoutFlow, hoursWithoutTopOff } from './matters.ts';
+import { hoursWithoutFlow, hoursWithoutHeat, hoursWithoutTopOff } from './matters.ts';
 
 test('no flow: the oxygen in the water over what feed uses up, by hand', () => {
   // fresh water at 20 °C holds 9.09 mg/L (Benson and Krause 1984, table of the USGS): 5.09 mg/L to use in 100 L,
@@ -37,4 +37,35 @@ test('what is missing is named, never guessed', () => {
   expect(hoursWithoutFlow({ ...nothing, litres: 1, temperatureC: 20, feedGPerDay: 0 })).toMatchObject({
     missing: ['feed'],
   });
+});
+
+test('no heat: what the heater gave says how fast the water cools, by hand', () => {
+  // 100 W half of the day hold 200 L of fresh water at 25 °C in a room of 20 °C: it loses 10 W for each °C.
+  // 200 kg × 4,180 J/(kg °C) (IAPWS, 25 °C: 4,181) ÷ 10 W/°C = 83,600 s; to 23 °C: × ln(5 ÷ 3) = 0.5108: 11.9 h
+  const known = {
+    ...{ litres: 200, temperatureC: 25, roomC: 20, coldestC: 23, watts: 100, hoursPerDay: 12, salinity: 0 },
+  };
+  const found = hoursWithoutHeat(known);
+  if (found.kind !== 'hours') throw new Error('known');
+  expect(found.hours).toBeCloseTo(11.86, 1);
+  // nobody measured how long it is on: taken as always, twice the loss, half the time
+  const always = hoursWithoutHeat({ ...known, hoursPerDay: 24 });
+  if (always.kind === 'hours') expect(always.hours).toBeCloseTo(found.hours / 2, 6);
+  expect(mattersWord(hoursWithoutHeat({ ...known, roomC: 23.5 }))).toBe(
+    'The room is warm enough: the water stays in its band.',
+  );
+  expect(hoursWithoutHeat({ ...known, temperatureC: 22 })).toEqual({ kind: 'hours', hours: 0 });
+  expect(mattersWord(hoursWithoutHeat({ ...known, roomC: null, watts: null }))).toContain(
+    'enter the temperature of the room (Settings, the place), the watts of the heater (its page).',
+  );
+});
+
+test('it is stricter where nobody looks before it matters', () => {
+  const matters = { kind: 'hours', hours: 14.6 } as const;
+  expect(mattersWord(matters, { inHours: 6, day: 'Thu 26 Nov' })).toBe('It starts to matter within 14 h.');
+  expect(mattersWord(matters, { inHours: 60, day: 'Sat 28 Nov' })).toBe(
+    'It starts to matter within 14 h. Nobody is due here before Sat 28 Nov: see to it first.',
+  );
+  expect(mattersWord(matters, null)).toContain('No visit day is set: nobody is sure to look.');
+  expect(mattersWord({ kind: 'never' }, null)).not.toContain('Nobody');
 });

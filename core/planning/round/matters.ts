@@ -1,3 +1,4 @@
+import { heatCapacityJKgK } from '../../water/heatCapacity.ts';
 import { oxygenSaturationMgL } from '../../water/oxygen.ts';
 
 // How long something may be off before it starts to matter. Worked out from what is known; what is not known is named
@@ -5,9 +6,12 @@ import { oxygenSaturationMgL } from '../../water/oxygen.ts';
 
 export type Matters =
   /** By figures that lie on the safe side. */
-  { kind: 'hours'; hours: number } | { kind: 'not-known'; missing: readonly Missing[] };
+  | { kind: 'hours'; hours: number }
+  /** It can be off for as long as the surroundings stay as they are. */
+  | { kind: 'never' }
+  | { kind: 'not-known'; missing: readonly Missing[] };
 export type Missing =
-  'litres' | 'feed' | 'temperature' | 'evaporation' | 'salinity' | 'band' | 'room' | 'heater';
+  'litres' | 'feed' | 'temperature' | 'evaporation' | 'salinity' | 'band' | 'coldest' | 'room' | 'heater';
 
 /** Oxygen that fish, bacteria and what is left of the feed use up, g for each g of feed: 0.25. Common practice, value from memory. */
 const OXYGEN_PER_FEED = 0.25;
@@ -68,4 +72,50 @@ export function hoursWithoutTopOff(known: {
   if (evaporationLPerDay <= 0) return { kind: 'not-known', missing: ['evaporation'] };
   const litresToLose = Math.max(0, litres * (1 - salinity / highest));
   return { kind: 'hours', hours: (litresToLose / evaporationLPerDay) * HOURS_PER_DAY };
+}
+
+/** Water is taken as 1 kg/L: sea water holds about a fortieth more, so that the true time is a little longer. */
+const KG_PER_L = 1;
+const SECONDS_PER_HOUR = 3600;
+
+/**
+ * No heat: how long until the water has cooled to the low end of its band. What the heater gives by the day balances what
+ * the water loses to the room, so that its power and the temperatures say how fast it loses: Newton's law of cooling,
+ * t = C ÷ G × ln((water − room) ÷ (coldest − room)), G = power × share of the day ÷ (water − room).
+ * @param litres L
+ * @param temperatureC of the water, °C
+ * @param roomC of the room, °C
+ * @param coldestC the low end of the band, °C
+ * @param watts of the heater, W
+ * @param hoursPerDay it is on, h; 24 where nobody has measured it, which is on the safe side
+ * @param salinity practical salinity
+ */
+export function hoursWithoutHeat(known: {
+  litres: number | null;
+  temperatureC: number | null;
+  roomC: number | null;
+  coldestC: number | null;
+  watts: number | null;
+  hoursPerDay: number;
+  salinity: number;
+}): Matters {
+  const { litres, temperatureC, roomC, coldestC, watts, hoursPerDay, salinity } = known;
+  const missing = missingOf({ litres, temperature: temperatureC, room: roomC, coldest: coldestC, heater: watts });
+  if (
+    missing ||
+    litres === null ||
+    temperatureC === null ||
+    roomC === null ||
+    coldestC === null ||
+    watts === null
+  )
+    return missing ?? { kind: 'not-known', missing: [] };
+  // a room as warm as the band: the water never falls out of it
+  if (roomC >= coldestC) return { kind: 'never' };
+  if (temperatureC <= coldestC) return { kind: 'hours', hours: 0 };
+  if (watts * hoursPerDay <= 0) return { kind: 'not-known', missing: ['heater'] };
+  const lossWattsPerK = (watts * (hoursPerDay / HOURS_PER_DAY)) / (temperatureC - roomC);
+  const storeJPerK = litres * KG_PER_L * heatCapacityJKgK(salinity, temperatureC);
+  const seconds = (storeJPerK / lossWattsPerK) * Math.log((temperatureC - roomC) / (coldestC - roomC));
+  return { kind: 'hours', hours: seconds / SECONDS_PER_HOUR };
 }

@@ -2,20 +2,20 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { constraints, wanted } from './constraints.ts';
 import { brokenBy, inOrder } from './order.ts';
-import { stepsOf } from './stepsOf.ts';
-import type { Off, RoundJob } from './step.ts';
+import { stepsOf, type Visited } from './stepsOf.ts';
+import { standings, type Off, type RoundJob, type Standing } from './step.ts';
 import { timingOf } from './timing.ts';
 
 const off = (kindId: string): Off => ({ what: kindId, provedBy: 'seen', componentId: kindId, kindId });
 const job = (jobId: string, some: Partial<RoundJob> = {}): RoundJob => ({
   ...{ jobId, systemIds: ['a'], componentId: null, unitId: null, kindId: 'k', work: 'clean', thing: jobId },
   ...{ action: 'clean', minutes: 10, wait: null, shuts: [], tests: null, biological: false },
-  ...{ largeMechanical: false, newCharge: false, cautions: [] },
+  ...{ largeMechanical: false, newCharge: false, temporary: null, litres: null, cautions: [] },
   ...some,
 });
-const systems = [
-  { id: 'a', name: 'A' },
-  { id: 'b', name: 'B' },
+const systems: Visited[] = [
+  { id: 'a', name: 'A', standing: 'clean' },
+  { id: 'b', name: 'B', standing: 'clean' },
 ];
 const ordered = (...jobs: RoundJob[]) => inOrder(stepsOf(jobs, systems), ['a', 'b']);
 const ids = (...jobs: RoundJob[]): string[] => ordered(...jobs).map((step) => step.id);
@@ -95,13 +95,18 @@ describe('the order of a visit', () => {
       shuts: fc.array(fc.constantFrom(...kinds).map(off), { maxLength: 4 }),
       biological: fc.boolean(),
       newCharge: fc.boolean(),
+      temporary: fc.option(fc.constant({ clearMin: 240 })),
     });
+    const waters = fc.tuple(fc.constantFrom(...standings), fc.constantFrom(...standings));
     fc.assert(
-      fc.property(fc.array(generated, { minLength: 1, maxLength: 20 }), (all) => {
+      fc.property(fc.array(generated, { minLength: 1, maxLength: 20 }), waters, (all, [a, b]) => {
         const jobs = all.map((some, i) =>
           job(`j${i}`, { ...some, tests: some.work === 'test' ? 'nitrate' : null }),
         );
-        const steps = stepsOf(jobs, systems);
+        const steps = stepsOf(jobs, [
+          { id: 'a', name: 'A', standing: a },
+          { id: 'b', name: 'B', standing: b },
+        ]);
         const order = inOrder(steps, ['a', 'b']);
         expect(order.map((step) => step.id).sort()).toEqual(steps.map((step) => step.id).sort());
         expect(new Set(order.map((step) => step.id)).size).toBe(order.length);
@@ -109,6 +114,8 @@ describe('the order of a visit', () => {
         // everything that goes off comes on again and is proved, each once
         const offs = order.filter((step) => step.phase === 'shut').length;
         expect(order.filter((step) => step.phase === 'prove')).toHaveLength(offs);
+        const fitted = order.filter((step) => step.phase === 'fit').length;
+        expect(order.filter((step) => step.phase === 'remove')).toHaveLength(fitted);
       }),
       { numRuns: 1000 },
     );
@@ -123,6 +130,32 @@ describe('the order of a visit', () => {
     expect(broken).toContainEqual(['make-up-before-drain', true]);
     expect(broken).toContainEqual(['record-last', false]);
   });
+  test('a sock for the stirring-up goes in before anything is stirred and comes out last of all, hours later', () => {
+    const sock = job('sock', { thing: 'Cleaning sock', minutes: 2, temporary: { clearMin: 240 } });
+    const order = ordered(change, sock, job('siphon'));
+    const at = (id: string) => order.findIndex((step) => step.id === id);
+    expect(at('sock fit') < at('siphon do') && at('sock fit') < at('change do')).toBe(true);
+    const last = Math.max(...order.map((step, i) => (step.phase === 'prove' ? i : -1)));
+    expect(at('sock do')).toBeGreaterThan(last);
+    expect(order[at('sock fit')]).toMatchObject({ phase: 'fit', waitMin: 240, off: { on: true } });
+    // nobody stands by for four hours
+    expect(timingOf(order).lengthMin).toBeLessThan(240);
+  });
+  test('clean water before suspect water, quarantine last, whatever the phases would have', () => {
+    const waters: Visited[] = [
+      { id: 'q', name: 'Quarantine', standing: 'quarantine' },
+      { id: 's', name: 'Suspect', standing: 'suspect' },
+      { id: 'c', name: 'Clean', standing: 'clean' },
+    ];
+    const jobs = waters.flatMap(({ id }) => [
+      job(`${id} panes`, { systemIds: [id] }),
+      job(`${id} change`, { ...{ work: 'change water', systemIds: [id] }, shuts: [] }),
+    ]);
+    const hands = inOrder(stepsOf(jobs, waters), ['c', 's', 'q'])
+      .filter((step) => ['clean', 'drain', 'refill'].includes(step.phase))
+      .map((step) => step.systemIds[0]);
+    expect(hands).toEqual(['c', 'c', 'c', 's', 's', 's', 'q', 'q', 'q']);
+  });
   test('each constraint is met by something: none is dead', () => {
     const jobs = [
       ...[change, job('test', { work: 'test', tests: 'nitrate' }), job('bio', { biological: true })],
@@ -131,7 +164,11 @@ describe('the order of a visit', () => {
     ];
     const sock = ordered(change).map((step) => ({ ...step, id: `sock ${step.id}` }));
     const fit = { ...(sock[0] as (typeof sock)[0]), id: 'fit', phase: 'fit' as const };
-    const steps = [...stepsOf(jobs, systems), fit, { ...fit, id: 'remove', phase: 'remove' as const }];
+    const at = (id: string, standing: Standing) => ({ ...fit, id, phase: 'clean' as const, standing });
+    const steps = [
+      ...[...stepsOf(jobs, systems), fit, { ...fit, id: 'remove', phase: 'remove' as const }],
+      ...[at('s', 'suspect'), at('q', 'quarantine')],
+    ];
     const pairs = wanted(steps);
     const alive = constraints.filter((one) => pairs.some((pair) => pair.constraint.id === one.id));
     expect(alive.map((one) => one.id)).toEqual(constraints.map((one) => one.id));

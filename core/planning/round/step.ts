@@ -31,7 +31,13 @@ export interface Off {
   /** The piece of equipment it is, where that is known. */
   componentId: string | null;
   kindId: string | null;
+  /** A temporary fitting stays on instead: it is proved by having been taken out. Absent: off. */
+  on?: boolean;
 }
+
+/** How a body of water stands to what is shared: clean before suspect, quarantine last. */
+export const standings = ['clean', 'suspect', 'quarantine'] as const;
+export type Standing = (typeof standings)[number];
 
 /** One thing to do in a round. Plain data: screens, print and the log of the round name it by its id. */
 export interface Step {
@@ -50,9 +56,14 @@ export interface Step {
   handsMin: number;
   waitMin: number;
   off: Off | null;
-  tests: ParameterId | null;
+  /** What is tested in it. */
+  tests: readonly ParameterId[];
+  /** Water that is drained, and refilled, L; null: to the mark. */
+  litres: number | null;
   biological: boolean;
   largeMechanical: boolean;
+  /** Of the systems it touches; null: the visit's, or of several that stand differently. */
+  standing: Standing | null;
   cautions: readonly CautionId[];
 }
 
@@ -69,7 +80,11 @@ export interface RoundJob {
   minutes: number;
   /** It works by itself meanwhile: a bath, a drain. */
   wait: { what: string; minutes: number } | null;
+  /** Fitted before dirt is stirred up, taken out when the water is clear. */
+  temporary: { clearMin: number } | null;
   shuts: readonly Off[];
+  /** Planned for a change of water, L. */
+  litres: number | null;
   tests: ParameterId | null;
   biological: boolean;
   largeMechanical: boolean;

@@ -1,5 +1,5 @@
 import { parameterWord } from '../../water/parameters.ts';
-import type { Phase, RoundJob, Step } from './step.ts';
+import { standings, type Phase, type RoundJob, type Standing, type Step } from './step.ts';
 
 /** Minutes where nothing else is known; house defaults, common practice, value from memory. */
 const LOOK_MIN = 3;
@@ -30,12 +30,41 @@ const phaseOfWork: Record<RoundJob['work'], Phase> = {
 /** Biological media are rinsed in water just drained; everything else as its kind of work says. */
 export const phaseOf = (job: RoundJob): Phase => (job.biological ? 'media' : phaseOfWork[job.work]);
 
+/** A system that is visited. */
+export interface Visited {
+  id: string;
+  name: string;
+  standing: Standing;
+}
+
 /**
  * The steps of a visit, not yet in order: those of each job (shut, do, soak, restart, prove) and those of the visit.
  * @param jobs the jobs of the round, each once
  * @param systems every system that is visited
  */
-export function stepsOf(jobs: readonly RoundJob[], systems: readonly { id: string; name: string }[]): Step[] {
+export function stepsOf(jobs: readonly RoundJob[], systems: readonly Visited[]): Step[] {
+  return withStanding(plainSteps(jobs, systems), systems);
+}
+
+/** Waters that one job touches together cannot be kept apart: they stand as the most suspect of them. */
+function withStanding(steps: readonly Step[], systems: readonly Visited[]): Step[] {
+  const worst = new Map(systems.map((one) => [one.id, one.standing]));
+  const rank = (id: string): number => standings.indexOf(worst.get(id) ?? 'clean');
+  const joined = steps.filter((step) => step.jobId !== null && step.systemIds.length > 1);
+  // as often as there are waters: what one joins, another may join on
+  for (let pass = 0; pass < systems.length; pass++)
+    for (const { systemIds } of joined) {
+      const most = standings[Math.max(...systemIds.map(rank))];
+      if (most) for (const id of systemIds) worst.set(id, most);
+    }
+  return steps.map((step) => {
+    const all = new Set(step.systemIds.map((id) => worst.get(id) ?? null));
+    const [one = null] = all;
+    return all.size === 1 && one !== null ? { ...step, standing: one } : step;
+  });
+}
+
+function plainSteps(jobs: readonly RoundJob[], systems: readonly Visited[]): Step[] {
   const steps: Step[] = offOnce(jobs.flatMap(stepsOfJob));
   for (const { id, name } of systems) {
     const mine = jobs.filter((job) => job.systemIds.includes(id));
@@ -47,7 +76,11 @@ export function stepsOf(jobs: readonly RoundJob[], systems: readonly { id: strin
       const words = tests.flatMap((job) => (job.tests ? parameterWord(job.tests) : []));
       const minutes = tests.reduce((sum, job) => sum + job.minutes, 0);
       const title = `Test ${name}: ${words.join(', ')}`;
-      steps.push({ ...visitStep('test', title, minutes, [id]), tests: tests[0]?.tests ?? null });
+      steps.push({
+        ...visitStep('test', title, minutes, [id]),
+        forJobs: tests.map((job) => job.jobId),
+        tests: tests.flatMap((job) => job.tests ?? []),
+      });
       steps.push(visitStep('judge', `Judge the tests of ${name}`, JUDGE_MIN, [id]));
     }
     if (mine.some((job) => job.work !== 'test' && job.work !== 'calibrate'))
@@ -84,17 +117,18 @@ function visitStep(phase: Phase, title: string, handsMin: number, systemIds: rea
       kindId: null,
       work: null,
       off: null,
-      tests: null,
+      tests: [],
+      litres: null,
     },
-    ...{ biological: false, largeMechanical: false, cautions: [] },
+    ...{ biological: false, largeMechanical: false, standing: null, cautions: [] },
   };
 }
 
 function stepsOfJob(job: RoundJob): Step[] {
   const { jobId, systemIds, unitId, kindId, work, thing, action, minutes, wait } = job;
   const base = {
-    ...{ jobId, forJobs: [jobId], systemIds, unitId, kindId, work, off: null, tests: null, waitMin: 0 },
-    ...{ biological: job.biological, largeMechanical: job.largeMechanical, cautions: [] },
+    ...{ jobId, forJobs: [jobId], systemIds, unitId, kindId, work, off: null, tests: [], litres: null, waitMin: 0 },
+    ...{ biological: job.biological, largeMechanical: job.largeMechanical, standing: null, cautions: [] },
   };
   const step = (phase: Phase, part: string, some: Partial<Step>): Step => ({
     ...base,
@@ -111,12 +145,26 @@ function stepsOfJob(job: RoundJob): Step[] {
     step('prove', `prove ${i}`, { title: `See it: ${off.what}, ${off.provedBy}`, handsMin: PROVE_MIN, off }),
   ]);
   const cautions = job.cautions;
+  if (job.temporary) {
+    const off = {
+      ...{ what: thing, provedBy: 'taken out, the water is clear', componentId: job.componentId, kindId },
+      on: true,
+    };
+    return [
+      step('fit', 'fit', { title: `Fit: ${thing}`, handsMin: 2, waitMin: job.temporary.clearMin, off }),
+      step('remove', 'do', { title: `Take out: ${thing}`, handsMin: minutes, off }),
+    ];
+  }
   if (work === 'change water') {
     const drain = Math.round(minutes * DRAIN_SHARE);
+    const { litres } = job;
     return [
       ...shuts,
-      step('drain', 'do', { title: `${action}: siphon and drain`, handsMin: drain, cautions }),
-      step('refill', 'refill', { title: 'Refill to the mark', handsMin: minutes - drain, cautions }),
+      step('drain', 'do', { title: `${thing}: siphon and drain`, handsMin: drain, litres, cautions }),
+      step('refill', 'refill', {
+        title: `${thing}: refill to the mark`,
+        ...{ handsMin: minutes - drain, litres, cautions },
+      }),
       ...restarts,
     ];
   }

@@ -1,23 +1,26 @@
+import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
+import TextField from '@mui/material/TextField';
 import { useNavigate, useSearchParams } from 'react-router';
-import { visitDays } from '../../../core/planning/visits.ts';
+import type { Broken } from '../../../core/planning/round/order.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
+import type { PlanRow } from '../../../contract/plan.ts';
 import type { RecordContent } from '../../../contract/records.ts';
-import { biologicalConflicts } from '../../../contract/round/spacing.ts';
-import { definitionsOf } from '../../../contract/facts/definition.ts';
-import { RecordIndex } from '../../../contract/facts/recordIndex.ts';
-import { buildRound, proposedJobs } from '../../../contract/round/build.ts';
-import { useClock, useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
+import { useClock, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating } from '../../api/writing.tsx';
-import { relativeWord, todayIn, writeDay } from '../../parts/dates.ts';
+import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
+import { PageAction } from '../../parts/PageAction.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { useAmounts } from '../../parts/useAmounts.ts';
 import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { useSend } from '../../parts/useSend.ts';
 import { StateWord } from '../../strip/marks.tsx';
+import { OrderList } from './OrderList.tsx';
 import { acting } from './roundWrites.ts';
+import { useBuild, type Build } from './useBuild.ts';
+import { useRoundKept } from './useRoundKept.ts';
 import './rounds.css';
 
 /** What a visit takes up, in which order, how long it takes, what to bring. */
@@ -25,46 +28,36 @@ export function BuildScreen() {
   const [params] = useSearchParams();
   const snapshot = useSnapshot();
   const site = snapshot.get('site', params.get('site') ?? '');
-  return site ? <Build key={site.id} siteId={site.id} /> : <Nowhere />;
+  return site ? <Building key={params.toString()} siteId={site.id} params={params} /> : <Nowhere />;
 }
 
-function Build({ siteId }: { siteId: string }) {
-  const snapshot = useSnapshot();
-  const plan = usePlan();
+function Building({ siteId, params }: { siteId: string; params: URLSearchParams }) {
+  const jobs = params.get('jobs')?.split(',') ?? null;
+  const systemId = params.get('system');
+  const build = useBuild(siteId, systemId, jobs);
+  const { site, today, after, rows, chosen, steps, timing, broken, biological, standby } = build;
   const { dateFormat } = useSetting();
-  const now = useNow();
+  const snapshot = useSnapshot();
   const clock = useClock();
   const here = usePersonHere();
   const navigate = useNavigate();
   const [ids] = useFixedIds();
   const { send, pending, error } = useSend();
-  const site = snapshot.content('site', siteId);
-  const zone = site?.timeZone ?? 'UTC';
-  const today = todayIn(zone, now);
-  const after = visitDays(site?.visits ?? null, today, 2)[1] ?? today;
-  const proposed = useMemo(() => proposedJobs(plan.jobs, siteId, after), [plan.jobs, siteId, after]);
-  const [dropped, setDropped] = useState<ReadonlySet<string>>(new Set());
-  const chosen = useMemo(
-    () => proposed.filter((row) => !dropped.has(row.jobId)).map((row) => row.jobId),
-    [proposed, dropped],
-  );
-  const built = useMemo(() => buildRound(snapshot, definitionsOf(snapshot), chosen), [snapshot, chosen]);
-  const conflicts = useMemo(
-    () => biologicalConflicts(snapshot, RecordIndex.of(snapshot), chosen, today),
-    [snapshot, chosen, today],
-  );
-  const toggle = (jobId: string) =>
-    setDropped((before) => {
-      const next = new Set(before);
-      if (!next.delete(jobId)) next.add(jobId);
-      return next;
-    });
+  useRoundKept(steps.flatMap((step) => step.systemIds));
+  const harm = [...new Set(broken.filter((one) => one.constraint.harm).map((one) => one.constraint.why))];
+  const forbidden = harm.length > 0 || standby.length > 0;
   const begin = async (): Promise<void> => {
     const { sent } = await send(
       [
         creating(
           'round',
-          { siteId, day: today, personId: here.id, jobIds: chosen, steps: asContent(built.steps) },
+          {
+            ...{ siteId, day: today, personId: here.id, jobIds: chosen, steps: asContent(steps) },
+            changePlanId: build.changePlan?.id ?? null,
+            before: rows
+              .filter((row) => chosen.includes(row.jobId))
+              .map(({ jobId, recommended, earliest, latest }) => ({ jobId, recommended, earliest, latest })),
+          },
           ids,
         ),
         acting(ids.id, { do: 'begin' }, clock(), here.id),
@@ -72,100 +65,183 @@ function Build({ siteId }: { siteId: string }) {
       '',
       'round begun',
     );
-    if (sent) void navigate(`/rounds/${ids.id}`);
+    if (!sent) return;
+    build.forget();
+    void navigate(`/rounds/${ids.id}`);
   };
+  const action = (
+    <Button
+      variant="contained"
+      disabled={pending || steps.length === 0 || forbidden}
+      onClick={() => void begin()}
+    >
+      Begin the round
+    </Button>
+  );
   return (
     <main className="page">
       <header className="head">
-        <h1>Round, {site?.name}</h1>
+        <h1>Round, {snapshot.content('system', systemId)?.name ?? site?.name}</h1>
         <span className="facts">
-          {built.steps.length} steps, {built.timing.handsMin} min of hands
-          {built.timing.idleMin > 0 && `, ${built.timing.idleMin} min of waiting`}
+          {steps.length} steps, {timing.handsMin} min of hands
+          {timing.idleMin > 0 && `, ${timing.idleMin} min of waiting`}
         </span>
         <span className="grow" />
-        <span className="hide-phone">
-          <Button
-            variant="contained"
-            disabled={pending || built.steps.length === 0}
-            onClick={() => void begin()}
-          >
-            Begin the round
-          </Button>
-        </span>
+        <PageAction>{action}</PageAction>
       </header>
       <ProblemNote error={error} />
-      {conflicts.map((sentence) => (
+      {standby.map((sentence) => (
         <p key={sentence} className="problem">
           {sentence}
         </p>
       ))}
+      {biological.map((sentence) => (
+        <p key={sentence} className="problem">
+          {sentence}
+        </p>
+      ))}
+      <BrokenNotes broken={broken} steps={steps} />
       <div className="twocol buildcols">
         <section className="datum roundpart">
           <h2>What it takes up</h2>
-          {proposed.length === 0 && (
-            <p>Nothing here comes due before {writeDay(after, today, dateFormat)}.</p>
-          )}
+          {rows.length === 0 && <p>Nothing here comes due before {writeDay(after, today, dateFormat)}.</p>}
           <ul className="plain">
-            {proposed.map((row) => (
-              <li key={row.jobId} className="rule">
-                <label className="takeup">
-                  <input
-                    type="checkbox"
-                    checked={!dropped.has(row.jobId)}
-                    onChange={() => toggle(row.jobId)}
-                  />
-                  <span>
-                    <b>{row.thing}</b>, {row.action} <span className="soft">{row.systemName}</span>
-                  </span>
-                  <span>
-                    <StateWord state={row.state} />{' '}
-                    {row.recommended && (
-                      <span className="soft">{relativeWord(row.recommended, row.today)}</span>
-                    )}
-                  </span>
-                  <span className="tn">{row.minutes} min</span>
-                </label>
-              </li>
+            {rows.map((row) => (
+              <TakenUp key={row.jobId} row={row} build={build} />
             ))}
           </ul>
+          <AddJob build={build} />
         </section>
         <section className="datum roundpart">
-          <h2>In this order</h2>
-          <ol className="order">
-            {built.steps.map((step) => (
-              <li key={step.id} data-phase={step.phase}>
-                <span className="tn soft">{built.timing.begins.get(step.id)} min</span> {step.title}
-                {step.waitMin > 0 && <span className="soft">, {step.waitMin} min by itself</span>}
-              </li>
-            ))}
-          </ol>
-          {built.supplies.length > 0 && (
-            <>
-              <h2 style={{ paddingTop: 12 }}>Bring</h2>
-              <ul className="plain">
-                {built.supplies.map(({ name, amounts }) => (
-                  <li key={name}>
-                    {name}: <span className="soft">{amounts.join(' + ')}</span>
-                  </li>
-                ))}
-              </ul>
-            </>
-          )}
+          <div className="actions">
+            <h2>In this order</h2>
+            {build.draft.order && (
+              <button
+                type="button"
+                className="btn2"
+                onClick={() => build.setDraft({ ...build.draft, order: null })}
+              >
+                As proposed
+              </button>
+            )}
+          </div>
+          <ChangeWater build={build} />
+          <OrderList
+            steps={steps}
+            timing={timing}
+            broken={new Set(broken.flatMap((one) => [one.first, one.then]))}
+            onOrder={(order) => build.setDraft({ ...build.draft, order })}
+          />
+          <BringList build={build} />
         </section>
       </div>
-      <div className="only-phone">
-        <div className="foot-veil" />
-        <div className="foot-action">
-          <Button
-            variant="contained"
-            disabled={pending || built.steps.length === 0}
-            onClick={() => void begin()}
-          >
-            Begin the round
-          </Button>
-        </div>
-      </div>
     </main>
+  );
+}
+
+function TakenUp({ row, build: { draft, setDraft } }: { row: PlanRow; build: Build }) {
+  const isDropped = draft.dropped.includes(row.jobId);
+  const toggle = (): void =>
+    setDraft({
+      ...draft,
+      dropped: isDropped
+        ? draft.dropped.filter((id) => id !== row.jobId)
+        : [...draft.dropped, row.jobId],
+    });
+  return (
+    <li className="rule">
+      <label className="takeup">
+        <input type="checkbox" checked={!isDropped} onChange={toggle} />
+        <span>
+          <b>{row.thing}</b>, {row.action} <span className="soft">{row.systemName}</span>
+        </span>
+        <span>
+          <StateWord state={row.state} />{' '}
+          {row.recommended && <span className="soft">{relativeWord(row.recommended, row.today)}</span>}
+        </span>
+        <span className="tn">{row.minutes} min</span>
+      </label>
+    </li>
+  );
+}
+
+function AddJob({ build: { others, draft, setDraft } }: { build: Build }) {
+  if (others.length === 0) return null;
+  return (
+    <Autocomplete
+      options={others}
+      value={null}
+      blurOnSelect
+      clearOnBlur
+      getOptionLabel={(row) => `${row.thing}, ${row.action} (${row.systemName})`}
+      getOptionKey={(row) => row.jobId}
+      onChange={(_event, row) => {
+        if (row) setDraft({ ...draft, added: [...draft.added, row.jobId] });
+      }}
+      renderInput={(props) => <TextField {...props} label="Add another job" />}
+    />
+  );
+}
+
+/** How many litres of water were planned for each system. */
+function ChangeWater({ build: { changePlan } }: { build: Build }) {
+  const snapshot = useSnapshot();
+  const amounts = useAmounts();
+  if (!changePlan) return null;
+  return (
+    <p className="soft">
+      Water as planned:{' '}
+      {changePlan.content.systems
+        .map((one) => `${snapshot.content('system', one.systemId)?.name ?? ''} ${amounts.litres(one.litres)}`)
+        .join(', ')}
+      .
+    </p>
+  );
+}
+
+/** What an own order breaks: named, and forbidden only where it can hurt somebody. */
+function BrokenNotes({ broken, steps }: { broken: readonly Broken[]; steps: readonly Step[] }) {
+  const titleOf = (id: string): string => steps.find((step) => step.id === id)?.title ?? '';
+  // one sentence for each rule and step, however many steps it comes before
+  const shown = [...new Map(broken.map((one) => [`${one.constraint.id} ${one.first}`, one])).values()];
+  if (shown.length === 0) return null;
+  return (
+    <ul className="plain" aria-label="What this order breaks">
+      {shown.map(({ constraint, first, then }) => (
+        <li key={`${constraint.id} ${first}`} className={constraint.harm ? 'problem' : 'hint'}>
+          <b>
+            “{titleOf(first)}” belongs before “{titleOf(then)}”.
+          </b>{' '}
+          {constraint.why}
+          {constraint.harm && ' It can hurt somebody: the round cannot begin in this order.'}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function BringList({ build: { bring } }: { build: Build }) {
+  const { supplies, spares, needs } = bring;
+  if (supplies.length + spares.length + needs.length === 0) return null;
+  return (
+    <div style={{ paddingTop: 12 }}>
+      <h2>Bring</h2>
+      <ul className="plain bring">
+        {supplies.map(({ name, amounts }) => (
+          <li key={name}>
+            {name}: <span className="soft">{amounts.join(' + ')}</span>
+          </li>
+        ))}
+        {spares.map(({ name, count }) => (
+          <li key={name}>
+            {name}: <span className="soft">{count} as spare</span>
+          </li>
+        ))}
+        {needs.map((need) => (
+          <li key={need}>{need}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
 
@@ -176,5 +252,6 @@ function asContent(steps: readonly Step[]): RecordContent<'round'>['steps'] {
     forJobs: [...step.forJobs],
     systemIds: [...step.systemIds],
     cautions: [...step.cautions],
+    tests: [...step.tests],
   }));
 }

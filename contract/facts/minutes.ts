@@ -1,0 +1,24 @@
+import { minutesLearned } from '../../core/planning/minutesLearned.ts';
+import type { JobDefinition } from '../../core/catalogue/types.ts';
+import type { RecordIndex } from './recordIndex.ts';
+
+/** The minutes of a job as its visits have shown them; those of a part of it say nothing of the whole. */
+export function minutesOf(index: RecordIndex, jobId: string, estimateMin: number): number {
+  const taken = index
+    .on('servicesOfJob', jobId)
+    .filter(({ content }) => content.shareDone === 1 && content.minutes !== null)
+    // ids count up with time
+    .sort((a, b) => a.id.localeCompare(b.id))
+    .flatMap(({ content }) => content.minutes ?? []);
+  return taken.length === 0 ? estimateMin : minutesLearned(estimateMin, taken);
+}
+
+/** The definition with the minutes that visits have shown. */
+export function withMinutesLearned(
+  index: RecordIndex,
+  jobId: string,
+  definition: JobDefinition,
+): JobDefinition {
+  const minutes = minutesOf(index, jobId, definition.minutes);
+  return minutes === definition.minutes ? definition : { ...definition, minutes };
+}

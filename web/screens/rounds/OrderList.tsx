@@ -1,0 +1,83 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import DragIndicator from '@mui/icons-material/DragIndicator';
+import type { Step } from '../../../core/planning/round/step.ts';
+import type { Timing } from '../../../core/planning/round/timing.ts';
+
+/** The steps in their order, to be moved by hand or by the arrow keys. */
+export function OrderList({
+  steps,
+  timing,
+  broken,
+  onOrder,
+}: {
+  steps: readonly Step[];
+  timing: Timing;
+  /** Steps that stand against a constraint. */
+  broken: ReadonlySet<string>;
+  onOrder: (ids: string[]) => void;
+}) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const ids = steps.map((step) => step.id);
+  const onDragEnd = ({ active, over }: DragEndEvent): void => {
+    if (!over || over.id === active.id) return;
+    onOrder(arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        <ol className="order movable">
+          {steps.map((step) => (
+            <Movable
+              key={step.id}
+              step={step}
+              begins={timing.begins.get(step.id) ?? 0}
+              broken={broken.has(step.id)}
+            />
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+function Movable({ step, begins, broken }: { step: Step; begins: number; broken: boolean }) {
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: step.id });
+  return (
+    <li
+      ref={setNodeRef}
+      data-broken={broken || undefined}
+      style={{ transform: CSS.Transform.toString(transform), transition }}
+    >
+      <button type="button" className="grip" {...attributes} {...listeners} aria-label={`Move: ${step.title}`}>
+        <DragIndicator fontSize="small" />
+      </button>
+      <span className="tn soft">{begins} min</span>
+      <span>
+        {step.title}
+        {step.waitMin > 0 && step.phase !== 'fit' && (
+          <span className="soft">, {step.waitMin} min by itself</span>
+        )}
+        {step.phase === 'fit' && <span className="soft">, stays in about {step.waitMin / 60} h</span>}
+      </span>
+    </li>
+  );
+}

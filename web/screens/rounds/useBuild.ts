@@ -1,0 +1,89 @@
+import { useMemo } from 'react';
+import { brokenBy } from '../../../core/planning/round/order.ts';
+import { timingOf } from '../../../core/planning/round/timing.ts';
+import type { Step } from '../../../core/planning/round/step.ts';
+import { visitDays } from '../../../core/planning/visits.ts';
+import type { PlanRow } from '../../../contract/plan.ts';
+import { bringFor } from '../../../contract/round/bring.ts';
+import { buildRound, changePlanFor, fittingsFor, proposedJobs } from '../../../contract/round/build.ts';
+import { offOfRounds } from '../../../contract/round/offList.ts';
+import { standbyConflicts } from '../../../contract/round/redundancy.ts';
+import { biologicalConflicts } from '../../../contract/round/spacing.ts';
+import { evidenceOf } from '../../../contract/water/testedWater.ts';
+import { useNow, usePlan, useSnapshot } from '../../api/data.ts';
+import { todayIn } from '../../parts/dates.ts';
+import { useKept } from '../../parts/useKept.ts';
+
+/** What a person changed of the proposal; kept on the device until the round begins. */
+interface Draft {
+  dropped: readonly string[];
+  added: readonly string[];
+  /** Steps in the person's own order; null: as proposed. */
+  order: readonly string[] | null;
+}
+const asProposed: Draft = { dropped: [], added: [], order: null };
+
+/** A round while it is put together: what it takes up, in which order, and what speaks against it. */
+export function useBuild(siteId: string, systemId: string | null, given: readonly string[] | null) {
+  const snapshot = useSnapshot();
+  const plan = usePlan();
+  const now = useNow();
+  const site = snapshot.content('site', siteId);
+  const zone = site?.timeZone ?? 'UTC';
+  const today = todayIn(zone, now);
+  const [next = today, after = next] = visitDays(site?.visits ?? null, today, 2);
+  const key = `round.${siteId}.${systemId ?? ''}.${given?.join() ?? ''}`;
+  const [draft, setDraft, forget] = useKept<Draft>(key, asProposed);
+  const evidence = useMemo(() => evidenceOf(snapshot), [snapshot]);
+  const isHere = (row: PlanRow): boolean =>
+    row.siteId === siteId && (systemId === null || row.systemIds.includes(systemId));
+  const here = plan.jobs.filter(isHere);
+  const byId = new Map(here.map((row) => [row.jobId, row]));
+  const due = given
+    ? given.flatMap((id) => byId.get(id) ?? [])
+    : proposedJobs(plan.jobs, siteId, after).filter(isHere);
+  const fittings = fittingsFor(
+    evidence,
+    due.map((row) => row.jobId),
+  ).flatMap((id) => byId.get(id) ?? []);
+  const added = draft.added.flatMap((id) => byId.get(id) ?? []);
+  const rows = [...new Set([...due, ...fittings, ...added])];
+  const chosen = rows.filter((row) => !draft.dropped.includes(row.jobId)).map((row) => row.jobId);
+  const chosenKey = chosen.join();
+  const changePlan = useMemo(() => changePlanFor(snapshot, siteId, next), [snapshot, siteId, next]);
+  const proposed = useMemo(
+    () => buildRound(evidence, chosenKey === '' ? [] : chosenKey.split(','), changePlan),
+    [evidence, chosenKey, changePlan],
+  );
+  const steps = useMemo(() => inOwnOrder(proposed, draft.order), [proposed, draft.order]);
+  const leftOff = useMemo(
+    () => new Set(offOfRounds(snapshot, evidence.index).flatMap((off) => off.componentId ?? [])),
+    [snapshot, evidence],
+  );
+  return {
+    ...{ site, zone, today, next, after, rows, chosen, steps, changePlan, draft, setDraft, forget },
+    others: here.filter((row) => !rows.includes(row)),
+    timing: useMemo(() => timingOf(steps), [steps]),
+    broken: useMemo(() => (draft.order ? brokenBy(steps) : []), [steps, draft.order]),
+    bring: bringFor(evidence, chosen),
+    biological: biologicalConflicts(evidence, chosen, today),
+    standby: standbyConflicts(evidence, chosen, leftOff),
+  };
+}
+export type Build = ReturnType<typeof useBuild>;
+
+/** A person's order of the steps there are; steps that came since stand where the proposal has them. */
+function inOwnOrder(proposed: readonly Step[], order: readonly string[] | null): readonly Step[] {
+  if (!order) return proposed;
+  const known = new Map(proposed.map((step) => [step.id, step]));
+  const own = order.flatMap((id) => known.get(id) ?? []);
+  const have = new Set(own.map((step) => step.id));
+  for (const [at, step] of proposed.entries()) {
+    if (have.has(step.id)) continue;
+    // behind the step that comes before it in the proposal
+    const before = proposed.slice(0, at).findLast((one) => have.has(one.id));
+    own.splice(before ? own.indexOf(before) + 1 : 0, 0, step);
+    have.add(step.id);
+  }
+  return own;
+}
