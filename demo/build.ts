@@ -101,6 +101,8 @@ class DemoBuilder {
         from: addDays(this.today, -HISTORY_DAYS),
         minutes: site.minutes,
       },
+      ...(site.roomC === undefined ? {} : { roomC: site.roomC }),
+      ...(site.sitter ? { sitter: site.sitter } : {}),
     });
     // systems first: a shared unit names systems that come after its own
     for (const system of site.systems)
@@ -114,6 +116,7 @@ class DemoBuilder {
           note: '',
           programmeId: system.programmeId,
           ...(system.bands ? { bands: system.bands } : {}),
+          ...(system.standing ? { standing: system.standing } : {}),
         }),
       );
     for (const system of site.systems) this.system(site, siteId, system);
@@ -209,6 +212,7 @@ class DemoBuilder {
         note: '',
         ...component.facts,
       },
+      ...(component.ratedW === undefined ? {} : { ratedW: component.ratedW }),
       ...(component.holds ? { holds: component.holds } : {}),
       ...(component.makeUp ? { makeUp: component.makeUp } : {}),
     });

@@ -54,6 +54,7 @@ export const conservatory: ScenarioSite = {
         {
           kindId: 'heater',
           name: 'Heater',
+          ratedW: 600,
           status: 'off',
           statusDaysBefore: 1,
           jobs: { check: truth(30, 0.1, 0.95, 0) },

@@ -12,6 +12,14 @@ export const scenario: readonly ScenarioSite[] = [
     weekdays: [3, 6],
     everyWeeks: 1,
     minutes: 180,
+    roomC: 19,
+    sitter: {
+      phones: [
+        { name: 'Marit', phone: '0151 555 01 20' },
+        { name: 'Ole', phone: '0151 555 01 21' },
+      ],
+      doNotTouch: 'The calcium reactor and its gas bottle. The dosing heads. Any valve with a red tag.',
+    },
     people: ['Marit', 'Ole'],
     systems: [
       {
@@ -259,7 +267,7 @@ export const scenario: readonly ScenarioSite[] = [
             dutyHoursPerDay: 11,
             jobs: { lens: truth(8, 0.3, 0.9, 0.5), fans: truth(92, 0.2, 0.95, 0.8) },
           })),
-          { kindId: 'heater', name: 'Heater', jobs: { check: truth(30, 0.1, 0.95, 0) } },
+          { kindId: 'heater', name: 'Heater', ratedW: 300, jobs: { check: truth(30, 0.1, 0.95, 0) } },
           { kindId: 'lids', name: 'Rim and braces', jobs: { wipe: truth(8, 0.3, 0.95, 0.3) } },
           { kindId: 'reactor-pump', name: 'Skimmer pump', jobs: { 'strip-soak': truth(70, 0.2, 0.95) } },
           {
@@ -358,6 +366,7 @@ export const scenario: readonly ScenarioSite[] = [
       },
       {
         name: 'Quarantine tank',
+        standing: 'quarantine',
         programmeId: 'balanced-reef',
         tests: {
           nitratePerDay: 1.1,
@@ -390,7 +399,7 @@ export const scenario: readonly ScenarioSite[] = [
             jobs: { 'fit-remove': truth(10, 0.2, 0.95, 0) },
           },
           { kindId: 'reagents', name: 'Test kits', jobs: { replace: truth(300, 0.1, 1, 0) } },
-          { kindId: 'heater', name: 'Heater', jobs: { check: truth(31, 0.1, 0.95, 0) } },
+          { kindId: 'heater', name: 'Heater', ratedW: 100, jobs: { check: truth(31, 0.1, 0.95, 0) } },
           {
             kindId: 'tools',
             name: 'Nets of the quarantine',

@@ -53,6 +53,7 @@ export interface ScenarioComponent {
   /** Days before today since when it rests or is off. */
   statusDaysBefore?: number;
   dutyHoursPerDay?: number;
+  ratedW?: number;
   facts?: Partial<RecordContent<'component'>['facts']>;
   jobs: Record<string, Truth>;
   parts?: ScenarioComponent[];
@@ -66,6 +67,7 @@ export interface ScenarioSystem {
   name: string;
   water: RecordContent<'system'>['water'];
   believedVolumeL: number | null;
+  standing?: RecordContent<'system'>['standing'];
   vessels: Omit<RecordContent<'vessel'>, 'systemId'>[];
   jobs: Record<string, Record<string, Truth>>;
   components: ScenarioComponent[];
@@ -121,6 +123,8 @@ export interface ScenarioSite {
   weekdays: number[];
   everyWeeks: number;
   minutes: number;
+  roomC?: number;
+  sitter?: RecordContent<'site'>['sitter'];
   people: string[];
   systems: ScenarioSystem[];
 }

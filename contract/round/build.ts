@@ -1,9 +1,11 @@
 import { offDuringChange, shutOrder } from '../../core/catalogue/offDuringChange.ts';
+import { findKind } from '../../core/catalogue/index.ts';
 import { inOrder } from '../../core/planning/round/order.ts';
 import { standings, type Off, type RoundJob, type Step } from '../../core/planning/round/step.ts';
 import { stepsOf, type Visited } from '../../core/planning/round/stepsOf.ts';
 import type { State } from '../../core/planning/states.ts';
 import type { Day } from '../../core/time/day.ts';
+import { ownKindsOf } from '../facts/definition.ts';
 import { minutesOf } from '../facts/minutes.ts';
 import { placeOfJob } from '../facts/places.ts';
 import type { PlanRow } from '../planRows.ts';
@@ -60,10 +62,7 @@ export function roundJobOf(
     thing: place.thing === place.systemName ? place.thing : `${place.thing}, ${place.systemName}`,
     action: definition.action,
     // what works by itself takes no hands
-    minutes: Math.max(
-      1,
-      minutesOf(index, jobId, definition.minutes) - (definition.waits?.minutes ?? 0),
-    ),
+    minutes: Math.max(1, minutesOf(index, jobId, definition.minutes) - (definition.waits?.minutes ?? 0)),
     wait: definition.waits ?? null,
     temporary: definition.temporary ?? null,
     shuts: planned
@@ -71,6 +70,7 @@ export function roundJobOf(
       : isChange
         ? offForChange(snapshot, place.systemIds)
         : own,
+    inWater: findKind(job.kindId, ownKindsOf(snapshot))?.place !== 'make-up',
     litres: planned?.litres ?? null,
     tests: definition.tests ?? null,
     biological: definition.biological ?? false,
@@ -89,7 +89,12 @@ function nameOff(unit: string, what: string): string {
 const offOfPlan = (
   snapshot: Snapshot,
   { componentId, what, provedBy }: Stored<'change-plan'>['content']['systems'][number]['off'][number],
-): Off => ({ what, provedBy, componentId, kindId: snapshot.content('component', componentId)?.kindId ?? null });
+): Off => ({
+  what,
+  provedBy,
+  componentId,
+  kindId: snapshot.content('component', componentId)?.kindId ?? null,
+});
 
 /** What must be off while the water is low, in the order of shutting down. */
 function offForChange(snapshot: Snapshot, systemIds: readonly string[]): Off[] {

@@ -1,5 +1,10 @@
 import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
-import { hoursWithoutFlow, hoursWithoutHeat, hoursWithoutTopOff, type Matters } from '../../core/planning/round/matters.ts';
+import {
+  hoursWithoutFlow,
+  hoursWithoutHeat,
+  hoursWithoutTopOff,
+  type Matters,
+} from '../../core/planning/round/matters.ts';
 import type { Instant } from '../../core/time/day.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import { litresOf } from '../facts/litres.ts';

@@ -1,16 +1,25 @@
+interface Caution {
+  order: string;
+  reason: string;
+  /** Somebody can be hurt. */
+  harm?: true;
+}
 /** One order first, the reason after. Shown where the job needs it; never the last word. */
 export const cautions = {
-  unplug: { harm: true,
+  unplug: {
+    harm: true,
     order: 'Unplug it before hands go in.',
     reason:
       'Electricity and salt water kill. Drip loops, residual-current protection; fixed wiring is a licensed electrician’s work.',
   },
-  'uv-lamp': { harm: true,
+  'uv-lamp': {
+    harm: true,
     order: 'Lamp off and isolated before the housing is opened.',
     reason:
       'UV-C burns eyes and skin within seconds; never look at a lit lamp. Old lamps hold mercury: hazardous-waste route.',
   },
-  'bleach-acid': { harm: true,
+  'bleach-acid': {
+    harm: true,
     order: 'Never let bleach meet vinegar, descaler or ammonia.',
     reason:
       'Bleach with acid gives off chlorine, with ammonia chloramine. Gloves, eye protection, an open window; acid into water, not water into acid.',
@@ -19,7 +28,8 @@ export const cautions = {
     order: 'Rinse, then dry completely before it goes back.',
     reason: 'Rinsing and drying take away the bleach; a damp sock carries it into the tank.',
   },
-  pressure: { harm: true,
+  pressure: {
+    harm: true,
     order: 'Relieve the pressure before opening.',
     reason:
       'A filter vessel or housing under pressure throws its lid. Close the feed, open the drain, watch the gauge fall to zero.',
@@ -54,24 +64,29 @@ export const cautions = {
     order: 'Add a little at a time, only while nitrate can be measured.',
     reason: 'Rushed starts starve the water of oxygen. Cloudy water or gasping fish: stop adding, aerate.',
   },
-  co2: { harm: true,
+  co2: {
+    harm: true,
     order: 'Secure the cylinder upright and ventilate.',
     reason: 'CO2 suffocates in small rooms; a falling cylinder is a missile.',
   },
-  ozone: { harm: true,
+  ozone: {
+    harm: true,
     order: 'Ozone off and the room ventilated before it is opened.',
     reason: 'Ozone harms at 0.1 ppm in air. If you smell it: leave and ventilate.',
   },
-  'confined-space': { harm: true,
+  'confined-space': {
+    harm: true,
     order: 'No entry without permit, gas test and attendant.',
     reason:
       'Basins, sumps and filter vessels are confined spaces: trained staff only, oxygen and hydrogen sulfide measured.',
   },
-  'hydrogen-sulfide': { harm: true,
+  'hydrogen-sulfide': {
+    harm: true,
     order: 'Stay upwind while it is flushed.',
     reason: 'Hydrogen sulfide kills, and it deadens the sense of smell first.',
   },
-  'lock-out': { harm: true,
+  'lock-out': {
+    harm: true,
     order: 'Lock out and tag before the guard comes off.',
     reason: 'Large equipment starts by itself; fixed wiring is a licensed electrician’s work.',
   },
@@ -83,9 +98,15 @@ export const cautions = {
     order: 'Discharge only what the permit allows.',
     reason: 'Permit and local codes decide what may go where.',
   },
-  caustic: { harm: true, order: 'Gloves and eye protection.', reason: 'Concentrated cleaners burn skin and eyes.' },
-} as const satisfies Record<string, { order: string; reason: string }>;
+  caustic: {
+    harm: true,
+    order: 'Gloves and eye protection.',
+    reason: 'Concentrated cleaners burn skin and eyes.',
+  },
+} as const satisfies Record<string, Caution>;
 export type CautionId = keyof typeof cautions;
+/** Whether it can hurt somebody: a round then asks whether it was heeded. */
+export const canHurt = (id: CautionId): boolean => (cautions as Record<CautionId, Caution>)[id].harm ?? false;
 export const cautionIds = Object.keys(cautions) as CautionId[];
 
 /** Said always, beside any caution. */

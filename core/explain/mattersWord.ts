@@ -33,7 +33,9 @@ function lookWord(matters: Matters, next: NextLook | null): string {
   if (next === null) return ' No visit day is set: nobody is sure to look.';
   if (matters.kind === 'hours' && matters.hours < next.inHours)
     return ` Nobody is due here before ${next.day}: see to it first.`;
-  return matters.kind === 'not-known' && next.inHours > SOON_HOURS ? ` Nobody is due here before ${next.day}.` : '';
+  return matters.kind === 'not-known' && next.inHours > SOON_HOURS
+    ? ` Nobody is due here before ${next.day}.`
+    : '';
 }
 
 function mattersAlone(matters: Matters): string {

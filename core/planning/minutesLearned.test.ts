@@ -19,11 +19,15 @@ describe('minutes learned', () => {
   });
   test('it lies between the smallest and the largest of estimate and measured', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 240 }), fc.array(fc.integer({ min: 1, max: 500 })), (one, all) => {
-        const learned = minutesLearned(one, all);
-        expect(learned).toBeGreaterThanOrEqual(Math.min(one, ...all));
-        expect(learned).toBeLessThanOrEqual(Math.max(one, ...all));
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 240 }),
+        fc.array(fc.integer({ min: 1, max: 500 })),
+        (one, all) => {
+          const learned = minutesLearned(one, all);
+          expect(learned).toBeGreaterThanOrEqual(Math.min(one, ...all));
+          expect(learned).toBeLessThanOrEqual(Math.max(one, ...all));
+        },
+      ),
     );
   });
 });

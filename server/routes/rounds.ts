@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { mattersWord, type NextLook } from '../../core/explain/mattersWord.ts';
 import { mattersOf } from '../../contract/round/matters.ts';
 import { visitDays } from '../../core/planning/visits.ts';
-import { writeDay } from '../../core/explain/words.ts';
+import { dayWord } from '../../core/explain/words.ts';
 import { addDays, dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
 import { settingOf } from '../../contract/settings.ts';
 import type { Snapshot } from '../../contract/snapshot.ts';
@@ -17,7 +17,10 @@ export function roundRoutes(evidence: EvidenceDesk, now: () => number): Router {
     res.json(
       offOfRounds(known.snapshot, known.index).map((off) => {
         const matters = mattersOf(known, off, now());
-        return { ...off, matters: matters && mattersWord(matters, nextLook(known.snapshot, off.siteId, now())) };
+        return {
+          ...off,
+          matters: matters && mattersWord(matters, nextLook(known.snapshot, off.siteId, now())),
+        };
       }),
     );
   });
@@ -32,5 +35,5 @@ function nextLook(snapshot: Snapshot, siteId: string, at: Instant): NextLook | n
   const [day] = visitDays(site.visits, addDays(today, 1), 1);
   if (!day) return null;
   const inHours = (startOfDay(day, site.timeZone) + VISIT_HOUR * HOUR_MS - at) / HOUR_MS;
-  return { inHours, day: writeDay(day, today, settingOf(snapshot).dateFormat) };
+  return { inHours, day: dayWord(day, today, settingOf(snapshot).dateFormat) };
 }

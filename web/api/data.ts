@@ -8,7 +8,7 @@ import type { WaterAnswer } from '../../contract/water/waterAnswer.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
 import { sync, useUnseen } from '../offline/here.ts';
-import { overlay } from '../offline/overlay.ts';
+import { overlay, withReadings } from '../offline/overlay.ts';
 import { api } from './client.ts';
 import { useDoor } from './door.ts';
 import { setReach } from './reach.ts';
@@ -49,8 +49,15 @@ export const readingsOf = (what: 'system' | 'component', id: string) => ({
   queryFn: () => api.get<Stored<'reading'>[]>(`/readings?${what}=${id}`),
 });
 /** The tests of a system. */
-export const useReadings = (systemId: string): Stored<'reading'>[] =>
-  useSuspenseQuery(readingsOf('system', systemId)).data;
+export const useReadings = (systemId: string): Stored<'reading'>[] => {
+  const { data } = useSuspenseQuery(readingsOf('system', systemId));
+  const unseen = useUnseen();
+  const snapshot = useSnapshot();
+  return useMemo(
+    () => withReadings(data, unseen, (id) => snapshot.content('channel', id)?.systemId === systemId),
+    [data, unseen, snapshot, systemId],
+  );
+};
 /** What was read on a component. */
 export const useUnitReadings = (componentId: string): Stored<'reading'>[] =>
   useSuspenseQuery(readingsOf('component', componentId)).data;

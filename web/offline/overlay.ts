@@ -19,6 +19,22 @@ export function overlay(base: Snapshot, units: readonly Pick<Unit, 'writes'>[]):
   }
   return over.size === 0 ? base : base.with([...over.values()]);
 }
+/** Readings of these channels that were typed here and are not yet among the server's. */
+export function withReadings(
+  readings: readonly Stored<'reading'>[],
+  units: readonly Pick<Unit, 'writes'>[],
+  isMine: (channelId: string) => boolean,
+): Stored<'reading'>[] {
+  const known = new Set(readings.map((reading) => reading.id));
+  const typed = units
+    .flatMap((unit) => unit.writes)
+    .flatMap((write) => {
+      if (write.op !== 'create' || write.kind !== 'reading' || known.has(write.id)) return [];
+      const content = write.content as Stored<'reading'>['content'];
+      return isMine(content.channelId) ? [recordOf(write, 1, false, content) as Stored<'reading'>] : [];
+    });
+  return [...readings, ...typed];
+}
 const recordOf = (
   { kind, id }: { kind: Stored['kind']; id: string },
   version: number,

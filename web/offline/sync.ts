@@ -46,7 +46,14 @@ const LONGEST_PAUSE_MS = 60_000;
  * go on; what cannot be sent now is tried again, ever less often, until it can.
  */
 export class Sync {
-  private state: SyncState = { units: [], sent: [], sending: false, asked: new Set(), heldUp: null, keeps: true };
+  private state: SyncState = {
+    units: [],
+    sent: [],
+    sending: false,
+    asked: new Set(),
+    heldUp: null,
+    keeps: true,
+  };
   private readonly listeners = new Set<() => void>();
   /** Whoever waits for an answer, by the unit’s first revision: known before it is on the disk. */
   private readonly waiting = new Map<string, Waiting>();

@@ -2,13 +2,12 @@ import Button from '@mui/material/Button';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import type { Found } from '../../core/wear/found.ts';
 import type { PlanRow } from '../../contract/plan.ts';
-import type { Write } from '../../contract/work.ts';
 import { usePersonHere } from '../api/person.ts';
-import { creating, useWriting, type NewIds } from '../api/writing.tsx';
+import { useWriting } from '../api/writing.tsx';
 import { FoundWords } from './FoundWords.tsx';
+import { saidFor, writesFor, type LogMode } from './logWrites.ts';
 import { emptyMore, type More } from './more.ts';
 import { ProblemNote } from './ProblemNote.tsx';
-import { typedReading } from './readings.ts';
 import { useFixedIds } from './useFixedIds.ts';
 import { VolumeField } from './VolumeField.tsx';
 
@@ -16,11 +15,9 @@ import { VolumeField } from './VolumeField.tsx';
 const LogMore = lazy(() => import('./LogMore.tsx'));
 const PutOff = lazy(() => import('./PutOff.tsx'));
 
-type Mode = 'done' | 'looked' | 'put-off';
-
 /** Log a job: how it was found is the second tap. More only if wanted; "only looked" grades and resets nothing. */
 export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () => void; extra?: ReactNode }) {
-  const [mode, setMode] = useState<Mode>('done');
+  const [mode, setMode] = useState<LogMode>('done');
   const [more, setMore] = useState<More | null>(null);
   const [litres, setLitres] = useState<number | null>(null);
   const [found, setFound] = useState<Found | null>(null);
@@ -114,47 +111,4 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
       </div>
     </div>
   );
-}
-
-function saidFor(row: PlanRow, mode: Mode, found: Found | null): string {
-  const grade = found ? `, found ${found.replace('-', ' ')}` : '';
-  return mode === 'looked'
-    ? `${row.thing}: look logged${grade}.`
-    : `${row.thing}: ${row.action} logged${grade}.`;
-}
-
-function writesFor(row: PlanRow, mode: Mode, found: Found | null, more: More, ids: NewIds): Write[] {
-  const { when, whoId, note } = more;
-  const common = {
-    jobId: row.jobId,
-    when,
-    whoId,
-    note,
-    pictureIds: more.pictures.map((picture) => picture.id),
-  };
-  if (mode === 'looked' && found) return [creating('look', { ...common, found }, ids)];
-  const readings = more.readings.flatMap(({ channelId, value, ids: readingIds }) =>
-    value === null
-      ? []
-      : [
-          creating(
-            'reading',
-            typedReading({ channelId, when, value, whoId, timing: 'after', serviceId: ids.id }),
-            readingIds,
-          ),
-        ],
-  );
-  const service = creating(
-    'service',
-    {
-      ...common,
-      found,
-      shareDone: more.shareDone,
-      minutes: more.minutes,
-      supplies: more.supplies,
-      ...(more.litres === null ? {} : { litres: more.litres }),
-    },
-    ids,
-  );
-  return [service, ...readings];
 }

@@ -41,18 +41,12 @@ export default function LogMore({
       (channel) => channel.content.componentId === unit || channel.content.componentId === row.componentId,
     );
 
-  const setReading = (channelId: string, read: number | null): void => {
-    const known = value.readings.find((reading) => reading.channelId === channelId) ?? {
-      channelId,
-      ids: newIds(),
-      value: null,
-    };
-    set({
-      readings: [
-        ...value.readings.filter((reading) => reading.channelId !== channelId),
-        { ...known, value: read },
-      ],
-    });
+  const timings = ['before', 'after'] as const;
+  const readOf = (channelId: string, timing: 'before' | 'after') =>
+    value.readings.find((one) => one.channelId === channelId && one.timing === timing);
+  const setReading = (channelId: string, timing: 'before' | 'after', read: number | null): void => {
+    const known = readOf(channelId, timing) ?? { channelId, timing, ids: newIds(), value: null };
+    set({ readings: [...value.readings.filter((one) => one !== known), { ...known, value: read }] });
   };
 
   return (
@@ -87,20 +81,24 @@ export default function LogMore({
             {row.work === 'change water' && (
               <VolumeField label="Changed" litres={value.litres} onChange={(litres) => set({ litres })} />
             )}
-            {channels.map((channel) => {
+            {channels.flatMap((channel) => {
               const quantity: QuantityId = channel.content.quantity;
               const shownUnit = unitFor(quantity, setting);
-              return (
+              return timings.map((timing) => (
                 <NumberField
-                  key={channel.id}
-                  label={channel.content.name}
+                  key={`${channel.id} ${timing}`}
+                  label={`${channel.content.name}, ${timing}`}
                   unit={shownUnit}
-                  value={value.readings.find((reading) => reading.channelId === channel.id)?.value ?? null}
+                  value={readOf(channel.id, timing)?.value ?? null}
                   onChange={(shown) =>
-                    setReading(channel.id, shown === null ? null : toStored(quantity, shown, shownUnit))
+                    setReading(
+                      channel.id,
+                      timing,
+                      shown === null ? null : toStored(quantity, shown, shownUnit),
+                    )
                   }
                 />
-              );
+              ));
             })}
           </div>
           <Supplies value={value.supplies} onChange={(supplies) => set({ supplies })} />

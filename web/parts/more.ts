@@ -16,7 +16,7 @@ export interface More {
   pictures: WaitingPicture[];
   /** Water that was changed, L. */
   litres: number | null;
-  readings: { channelId: string; ids: NewIds; value: number | null }[];
+  readings: { channelId: string; timing: 'before' | 'after'; ids: NewIds; value: number | null }[];
 }
 
 export function emptyMore(row: PlanRow, whoId: string | null): More {

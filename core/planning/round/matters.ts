@@ -100,7 +100,13 @@ export function hoursWithoutHeat(known: {
   salinity: number;
 }): Matters {
   const { litres, temperatureC, roomC, coldestC, watts, hoursPerDay, salinity } = known;
-  const missing = missingOf({ litres, temperature: temperatureC, room: roomC, coldest: coldestC, heater: watts });
+  const missing = missingOf({
+    litres,
+    temperature: temperatureC,
+    room: roomC,
+    coldest: coldestC,
+    heater: watts,
+  });
   if (
     missing ||
     litres === null ||

@@ -47,7 +47,9 @@ describe('bringing a neglected system back (handbook, section 7; common practice
           const heavy = jobs.filter(
             (one) => jobIds.includes(one.jobId) && !one.tests && (one.biological || one.largeMechanical),
           );
-          expect(heavy.filter((one) => one.work !== 'calibrate' && one.work !== 'change water').length).toBeLessThan(2);
+          expect(
+            heavy.filter((one) => one.work !== 'calibrate' && one.work !== 'change water').length,
+          ).toBeLessThan(2);
         }
       }),
     );

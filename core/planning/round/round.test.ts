@@ -10,7 +10,8 @@ const off = (kindId: string): Off => ({ what: kindId, provedBy: 'seen', componen
 const job = (jobId: string, some: Partial<RoundJob> = {}): RoundJob => ({
   ...{ jobId, systemIds: ['a'], componentId: null, unitId: null, kindId: 'k', work: 'clean', thing: jobId },
   ...{ action: 'clean', minutes: 10, wait: null, shuts: [], tests: null, biological: false },
-  ...{ largeMechanical: false, newCharge: false, temporary: null, litres: null, cautions: [] },
+  ...{ largeMechanical: false, newCharge: false, temporary: null, litres: null, inWater: true },
+  cautions: [],
   ...some,
 });
 const systems: Visited[] = [
@@ -95,6 +96,7 @@ describe('the order of a visit', () => {
       shuts: fc.array(fc.constantFrom(...kinds).map(off), { maxLength: 4 }),
       biological: fc.boolean(),
       newCharge: fc.boolean(),
+      inWater: fc.boolean(),
       temporary: fc.option(fc.constant({ clearMin: 240 })),
     });
     const waters = fc.tuple(fc.constantFrom(...standings), fc.constantFrom(...standings));

@@ -83,6 +83,8 @@ export interface RoundJob {
   /** Fitted before dirt is stirred up, taken out when the water is clear. */
   temporary: { clearMin: number } | null;
   shuts: readonly Off[];
+  /** Hands and tools go into the water of its systems; false for what only makes or stores it. */
+  inWater: boolean;
   /** Planned for a change of water, L. */
   litres: number | null;
   tests: ParameterId | null;

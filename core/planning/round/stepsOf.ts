@@ -43,14 +43,16 @@ export interface Visited {
  * @param systems every system that is visited
  */
 export function stepsOf(jobs: readonly RoundJob[], systems: readonly Visited[]): Step[] {
-  return withStanding(plainSteps(jobs, systems), systems);
+  const dry = new Set(jobs.filter((job) => !job.inWater).map((job) => job.jobId));
+  return withStanding(plainSteps(jobs, systems), systems, dry);
 }
 
 /** Waters that one job touches together cannot be kept apart: they stand as the most suspect of them. */
-function withStanding(steps: readonly Step[], systems: readonly Visited[]): Step[] {
+function withStanding(steps: readonly Step[], systems: readonly Visited[], dry: ReadonlySet<string>): Step[] {
   const worst = new Map(systems.map((one) => [one.id, one.standing]));
   const rank = (id: string): number => standings.indexOf(worst.get(id) ?? 'clean');
-  const joined = steps.filter((step) => step.jobId !== null && step.systemIds.length > 1);
+  const isDry = (step: Step): boolean => step.jobId === null || dry.has(step.jobId);
+  const joined = steps.filter((step) => !isDry(step) && step.systemIds.length > 1);
   // as often as there are waters: what one joins, another may join on
   for (let pass = 0; pass < systems.length; pass++)
     for (const { systemIds } of joined) {
@@ -60,7 +62,7 @@ function withStanding(steps: readonly Step[], systems: readonly Visited[]): Step
   return steps.map((step) => {
     const all = new Set(step.systemIds.map((id) => worst.get(id) ?? null));
     const [one = null] = all;
-    return all.size === 1 && one !== null ? { ...step, standing: one } : step;
+    return all.size === 1 && one !== null && !isDry(step) ? { ...step, standing: one } : step;
   });
 }
 
@@ -127,7 +129,18 @@ function visitStep(phase: Phase, title: string, handsMin: number, systemIds: rea
 function stepsOfJob(job: RoundJob): Step[] {
   const { jobId, systemIds, unitId, kindId, work, thing, action, minutes, wait } = job;
   const base = {
-    ...{ jobId, forJobs: [jobId], systemIds, unitId, kindId, work, off: null, tests: [], litres: null, waitMin: 0 },
+    ...{
+      jobId,
+      forJobs: [jobId],
+      systemIds,
+      unitId,
+      kindId,
+      work,
+      off: null,
+      tests: [],
+      litres: null,
+      waitMin: 0,
+    },
     ...{ biological: job.biological, largeMechanical: job.largeMechanical, standing: null, cautions: [] },
   };
   const step = (phase: Phase, part: string, some: Partial<Step>): Step => ({

@@ -75,6 +75,19 @@ export function ComponentFacts({
             />
           )}
         />
+        <Controller
+          control={form.control}
+          name="ratedW"
+          render={({ field }) => (
+            <NumberField
+              label="Draws"
+              unit="W"
+              value={field.value ?? null}
+              onChange={field.onChange}
+              error={form.formState.errors.ratedW?.message}
+            />
+          )}
+        />
       </div>
       <TextField
         label="Manual"

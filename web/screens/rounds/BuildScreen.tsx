@@ -35,7 +35,8 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
   const jobs = params.get('jobs')?.split(',') ?? null;
   const systemId = params.get('system');
   const build = useBuild(siteId, systemId, jobs);
-  const { site, today, after, rows, chosen, steps, timing, broken, biological, standby } = build;
+  const { site, today, after, rows, chosen, steps, timing, broken, biological, standby, minutesThere } =
+    build;
   const { dateFormat } = useSetting();
   const snapshot = useSnapshot();
   const clock = useClock();
@@ -85,7 +86,13 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
         <span className="facts">
           {steps.length} steps, {timing.handsMin} min of hands
           {timing.idleMin > 0 && `, ${timing.idleMin} min of waiting`}
+          {minutesThere !== null && `; the visit has ${minutesThere} min`}
         </span>
+        {minutesThere !== null && timing.handsMin > minutesThere && (
+          <button type="button" className="btn2" onClick={() => build.keepTo(minutesThere)}>
+            Keep to {minutesThere} min, the most pressing first
+          </button>
+        )}
         <span className="grow" />
         <PageAction>{action}</PageAction>
       </header>
@@ -144,9 +151,7 @@ function TakenUp({ row, build: { draft, setDraft } }: { row: PlanRow; build: Bui
   const toggle = (): void =>
     setDraft({
       ...draft,
-      dropped: isDropped
-        ? draft.dropped.filter((id) => id !== row.jobId)
-        : [...draft.dropped, row.jobId],
+      dropped: isDropped ? draft.dropped.filter((id) => id !== row.jobId) : [...draft.dropped, row.jobId],
     });
   return (
     <li className="rule">

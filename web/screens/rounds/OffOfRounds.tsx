@@ -1,14 +1,17 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import type { OffState } from '../../../contract/round/fold.ts';
 import type { OffOfRound } from '../../../contract/round/offList.ts';
+import type { RoundWhat } from '../../../contract/round/schemas.ts';
 import { useClock, useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
-import { todayIn, writeInstant } from '../../parts/dates.ts';
+import { Choice } from '../../parts/Choice.tsx';
+import { clockIn, todayIn, writeInstant } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { useSend } from '../../parts/useSend.ts';
 import { StateWord } from '../../strip/marks.tsx';
 import { acting } from './roundWrites.ts';
+import { useKeep } from './useKeep.ts';
 import './rounds.css';
 
 /** With when it starts to matter, where that has been asked. */
@@ -38,48 +41,105 @@ function OffRow({ off }: { off: OffShown }) {
   return (
     <li className="rule offrow">
       <span>
-        <b>{off.what}</b> <span className="soft">{systems}</span>
+        <b>{off.what}</b> <span className="soft">{off.on ? `left in, ${systems}` : systems}</span>
       </span>
       <span>
         <StateWord state="left-off" /> since{' '}
         {writeInstant(Date.parse(off.since), zone, dateFormat, todayIn(zone, now))}
-        {off.state === 'left-off' && <span className="soft"> ({off.said})</span>}
+        {off.state === 'left-off' && (
+          <>
+            {' '}
+            <LeftOffSaid off={off} zone={zone} />
+          </>
+        )}
         {off.matters && <span style={{ display: 'block' }}>{off.matters}</span>}
       </span>
-      <Prove roundId={off.roundId} actionId={off.actionId} provedBy={off.provedBy} />
+      <Prove roundId={off.roundId} off={off} />
     </li>
   );
 }
 
-/** One thing seen running: what to look for stands beside it, and what was seen is kept. */
+/** Why it stays, who sees to it and when. */
+export function LeftOffSaid({ off, zone }: { off: OffState; zone: string }) {
+  const person = useSnapshot().content('person', off.whoId)?.name;
+  const until = off.until && clockIn(zone, Date.parse(off.until));
+  return (
+    <span className="soft">
+      ({off.said}
+      {(person ?? until) && '; '}
+      {[person, until && `by ${until}`].filter(Boolean).join(' ')})
+    </span>
+  );
+}
+
+const HOUR_MS = 3_600_000;
+/** When somebody sees to it, from now. */
+const hoursAhead = ['1', '4', '24'] as const;
+
+/** One thing seen running (or taken out): what to look for stands beside it, and what was seen is kept. */
 export function Prove({
   roundId,
-  actionId,
-  provedBy,
+  off,
   quiet = false,
 }: {
   roundId: string;
-  actionId: string;
-  provedBy: string;
+  off: OffState;
   /** Beside a step that has the filled action. */
   quiet?: boolean;
 }) {
   const clock = useClock();
   const here = usePersonHere();
+  const people = useSnapshot().all('person');
   const [reason, setReason] = useState<string | null>(null);
-  const { send, pending, error } = useSend();
-  const answer = (what: Parameters<typeof acting>[1], said: string) =>
-    send([acting(roundId, what, clock(), here.id)], said);
+  const [whoId, setWhoId] = useState<string>(here.id ?? '');
+  const [hours, setHours] = useState<string>('');
+  const { keep, pending, error } = useKeep();
+  const answer = (what: RoundWhat) => keep([acting(roundId, what, clock(), here.id)]);
+  const leave = async (said: string): Promise<void> => {
+    const until = hours === '' ? null : new Date(clock() + Number(hours) * HOUR_MS).toISOString();
+    const { actionId } = off;
+    const what = {
+      do: 'left-off',
+      offActionId: actionId,
+      reason: said,
+      whoId: whoId || null,
+      until,
+    } as const;
+    if ((await answer(what)).kept) setReason(null);
+  };
+  const stays = off.on ? 'It stays in' : 'It stays off';
   return (
     <span className="prove">
-      <span className="soft">Look for: {provedBy}</span>
+      <span className="soft">Look for: {off.provedBy}</span>
       {reason !== null && (
-        <TextField
-          label="Why it stays off"
-          value={reason}
-          autoFocus
-          onChange={(event) => setReason(event.target.value)}
-        />
+        <>
+          <TextField
+            label={off.on ? 'Why it stays in' : 'Why it stays off'}
+            value={reason}
+            autoFocus
+            onChange={(event) => setReason(event.target.value)}
+          />
+          {people.length > 0 && (
+            <Choice
+              label="Who sees to it"
+              value={whoId}
+              options={[
+                ...people.map((person) => ({ value: person.id, label: person.content.name })),
+                { value: '', label: 'Not said' },
+              ]}
+              onChange={setWhoId}
+            />
+          )}
+          <Choice
+            label="By when"
+            value={hours}
+            options={[
+              ...hoursAhead.map((value) => ({ value, label: `in ${value} h` })),
+              { value: '', label: 'Not said' },
+            ]}
+            onChange={setHours}
+          />
+        </>
       )}
       <ProblemNote error={error} />
       <span className="actions">
@@ -88,30 +148,25 @@ export function Prove({
             variant={quiet ? 'text' : 'contained'}
             disabled={pending}
             onClick={() =>
-              void answer(
-                { do: 'proved', offActionId: actionId, how: 'seen', saw: provedBy || 'seen running' },
-                'Seen running.',
-              )
+              void answer({
+                ...{ do: 'proved', offActionId: off.actionId, how: 'seen' },
+                saw: off.provedBy || 'seen running',
+              })
             }
           >
-            I see it
+            {off.on ? 'It is out' : 'I see it'}
           </Button>
         ) : (
           <Button
             variant="contained"
             disabled={pending || reason.trim() === ''}
-            onClick={() =>
-              void answer(
-                { do: 'left-off', offActionId: actionId, reason: reason.trim() },
-                'Stays off.',
-              ).then(() => setReason(null))
-            }
+            onClick={() => void leave(reason.trim())}
           >
-            It stays off
+            {stays}
           </Button>
         )}
         <button type="button" className="btn2" onClick={() => setReason(reason === null ? '' : null)}>
-          {reason === null ? 'It stays off' : 'It runs after all'}
+          {reason === null ? stays : 'Not after all'}
         </button>
       </span>
     </span>

@@ -67,7 +67,13 @@ function Movable({ step, begins, broken }: { step: Step; begins: number; broken:
       data-broken={broken || undefined}
       style={{ transform: CSS.Transform.toString(transform), transition }}
     >
-      <button type="button" className="grip" {...attributes} {...listeners} aria-label={`Move: ${step.title}`}>
+      <button
+        type="button"
+        className="grip"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move: ${step.title}`}
+      >
         <DragIndicator fontSize="small" />
       </button>
       <span className="tn soft">{begins} min</span>

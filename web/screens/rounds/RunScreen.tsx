@@ -2,15 +2,15 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { cautions, deference } from '../../../core/catalogue/cautions.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
 import { notRunning, unproved, type StepState } from '../../../contract/round/fold.ts';
 import { useSnapshot } from '../../api/data.ts';
+import { usePersonHere } from '../../api/person.ts';
 import { clockIn } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { StateWord } from '../../strip/marks.tsx';
-import { Prove } from './OffOfRounds.tsx';
+import { LeftOffSaid, Prove } from './OffOfRounds.tsx';
 import { roundProgress } from './progress.ts';
 import { StepDone } from './StepDone.tsx';
 import { Timers } from './Timers.tsx';
@@ -42,16 +42,23 @@ function Run({ here }: { here: RoundHere }) {
       <header className="head">
         <h1>{site?.name}</h1>
         <span className="facts">
-          {over ? (state.closed ? 'closed; ' : `given up (${state.abandoned ?? ''}); `) : ''}
+          {over && (state.closed ? 'closed; ' : `given up (${state.abandoned ?? ''}); `)}
+          {!over && state.paused && 'paused; '}
           {roundProgress(round.content, state)}
         </span>
         <span className="grow" />
+        {over && (
+          <Link className="btn2" to={`/rounds/${round.id}/report`}>
+            Report
+          </Link>
+        )}
         <Link className="btn2" to="/rounds">
           All rounds
         </Link>
       </header>
       <ProblemNote error={error} />
-      {!over && (
+      {!over && <TakeOver here={here} />}
+      {!over && !state.paused && (
         <>
           <Timers steps={steps} state={state} />
           {current ? (
@@ -82,9 +89,19 @@ function Run({ here }: { here: RoundHere }) {
             </Button>
             {off.length > 0 && (
               <span>
-                {off.length === 1 ? 'One thing is' : `${off.length} things are`} still off: prove each above,
-                or say why it stays off.
+                {off.length === 1 ? 'One thing is' : `${off.length} things are`} not back as{' '}
+                {off.length === 1 ? 'it was' : 'they were'}: prove each above, or say why it stays.
               </span>
+            )}
+            {!state.paused && (
+              <button
+                type="button"
+                className="btn2"
+                disabled={pending}
+                onClick={() => void act({ do: 'paused' })}
+              >
+                Pause, or hand over
+              </button>
             )}
             <GiveUp onGiveUp={(reason) => void act({ do: 'abandoned', reason })} pending={pending} />
           </div>
@@ -119,16 +136,6 @@ function CurrentStep({
         {known?.state === 'skipped' && `, skipped: ${known.reason}`}
       </p>
       <h2 className="steptitle">{step.title}</h2>
-      {step.cautions.length > 0 && (
-        <div className="caution">
-          {step.cautions.map((id) => (
-            <p key={id}>
-              <b>{cautions[id].order}</b> {cautions[id].reason}
-            </p>
-          ))}
-          <p className="soft">{deference}</p>
-        </div>
-      )}
       <StepDone step={step} here={here} onDone={onDone} />
       {skipping === null ? (
         <div>
@@ -166,6 +173,35 @@ function CurrentStep({
   );
 }
 
+/** A round that is paused, or that somebody else was last at, goes on when somebody says that they take it. */
+function TakeOver({ here: { round, state, act, pending } }: { here: RoundHere }) {
+  const snapshot = useSnapshot();
+  const person = usePersonHere();
+  const zone = snapshot.content('site', round.content.siteId)?.timeZone ?? 'UTC';
+  const other = state.last && state.last.whoId !== person.id ? state.last.whoId : null;
+  if (!state.paused && other === null) return null;
+  const name = snapshot.content('person', state.last?.whoId ?? null)?.name;
+  return (
+    <section className="datum roundpart" aria-label="Take over">
+      <p>
+        {state.paused ? 'Paused' : 'Under way'}
+        {name && ` by ${name}`}
+        {state.last && `, last at ${clockIn(zone, state.last.at)}`}. What was done stays done, on every
+        device.
+      </p>
+      <div>
+        <Button
+          variant={state.paused ? 'contained' : 'text'}
+          disabled={pending}
+          onClick={() => void act({ do: 'taken-over' })}
+        >
+          {other === null ? 'Go on' : 'I take it over'}
+        </Button>
+      </div>
+    </section>
+  );
+}
+
 /** What this round has off: always on the screen, dismissed by nothing but a proof or a reason. */
 function OffHere({ here }: { here: RoundHere }) {
   const { round, state } = here;
@@ -174,7 +210,7 @@ function OffHere({ here }: { here: RoundHere }) {
   if (list.length === 0) return null;
   return (
     <section className="offlist" aria-label="Off now">
-      <h2>Off now</h2>
+      <h2>{list.some((off) => off.on) ? 'Off now, or put in' : 'Off now'}</h2>
       <ul className="plain">
         {list.map((off) => (
           <li key={off.actionId} className="rule offrow">
@@ -182,13 +218,13 @@ function OffHere({ here }: { here: RoundHere }) {
             <span>
               {off.state === 'left-off' ? (
                 <>
-                  <StateWord state="left-off" /> <span className="soft">{off.said}</span>
+                  <StateWord state="left-off" /> <LeftOffSaid off={off} zone={zone} />
                 </>
               ) : (
-                `off since ${clockIn(zone, Date.parse(off.since))}`
+                `${off.on ? 'in' : 'off'} since ${clockIn(zone, Date.parse(off.since))}`
               )}
             </span>
-            <Prove roundId={round.id} actionId={off.actionId} provedBy={off.provedBy} quiet />
+            <Prove roundId={round.id} off={off} quiet />
           </li>
         ))}
       </ul>
@@ -219,7 +255,12 @@ function AllSteps({
       <ol className="order">
         {steps.map((step) => (
           <li key={step.id} aria-current={step.id === current ? 'step' : undefined}>
-            <button type="button" className="rowlink" onClick={() => onChoose(step.id)}>
+            <button
+              type="button"
+              className="rowlink"
+              data-done={(here.state.steps.get(step.id)?.state ?? 'open') !== 'open' || undefined}
+              onClick={() => onChoose(step.id)}
+            >
               {step.title} <span className="soft">{word(here.state.steps.get(step.id))}</span>
             </button>
           </li>

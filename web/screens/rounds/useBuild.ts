@@ -60,7 +60,23 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
     () => new Set(offOfRounds(snapshot, evidence.index).flatMap((off) => off.componentId ?? [])),
     [snapshot, evidence],
   );
+  const minutesThere = site?.visits?.minutes ?? null;
+  /** What is most pressing stays, as far as the minutes go. */
+  const keepTo = (minutes: number): void => {
+    const ids = rows.map((row) => row.jobId);
+    const fits = (count: number): boolean =>
+      timingOf(buildRound(evidence, ids.slice(0, count), changePlan)).handsMin <= minutes;
+    // the more jobs, the more minutes: halved until the last that fits is found
+    let [low, high] = [0, ids.length];
+    while (low < high) {
+      const middle = Math.ceil((low + high) / 2);
+      if (fits(middle)) low = middle;
+      else high = middle - 1;
+    }
+    setDraft({ ...draft, dropped: ids.slice(low) });
+  };
   return {
+    ...{ minutesThere, keepTo },
     ...{ site, zone, today, next, after, rows, chosen, steps, changePlan, draft, setDraft, forget },
     others: here.filter((row) => !rows.includes(row)),
     timing: useMemo(() => timingOf(steps), [steps]),

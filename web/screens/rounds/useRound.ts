@@ -5,6 +5,7 @@ import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
 import { useClock, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
+import type { WaitingPicture } from '../../offline/device.ts';
 import { useKeep, type Kept } from './useKeep.ts';
 import { acting } from './roundWrites.ts';
 
@@ -12,7 +13,7 @@ export interface RoundHere {
   round: Stored<'round'>;
   state: RoundState;
   /** Writes what happened, with what belongs to it (a service, a reading) in the same unit of work. */
-  act: (what: RoundWhat | RoundWhat[], beside?: Write[]) => Promise<Kept>;
+  act: (what: RoundWhat | RoundWhat[], beside?: Write[], pictures?: WaitingPicture[]) => Promise<Kept>;
   pending: boolean;
   error: unknown;
 }
@@ -29,7 +30,7 @@ export function useRound(roundId: string): RoundHere | null {
     return round ? foldRound(round.content, actions) : null;
   }, [snapshot, round, roundId]);
   if (!round || !state) return null;
-  const act = (what: RoundWhat | RoundWhat[], beside: Write[] = []): Promise<Kept> =>
-    keep([...beside, ...[what].flat().map((one) => acting(roundId, one, clock(), here.id))]);
+  const act: RoundHere['act'] = (what, beside = [], pictures = []) =>
+    keep([...beside, ...[what].flat().map((one) => acting(roundId, one, clock(), here.id))], pictures);
   return { round, state, act, pending, error };
 }

@@ -3,9 +3,10 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Autocomplete from '@mui/material/Autocomplete';
 import { useState } from 'react';
+import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { todayIn } from '../../parts/dates.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
-import { useNow } from '../../api/data.ts';
+import { useNow, useSetting } from '../../api/data.ts';
 import { revising } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
@@ -21,6 +22,7 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
   const [base, rebase] = useBase(site);
   const [content, setContent] = useState<RecordContent<'site'>>(site.content);
   const now = useNow();
+  const { units } = useSetting();
   const { send, pending, error } = useSend();
   const visits = content.visits;
   const setVisits = (some: Partial<NonNullable<typeof visits>>) => {
@@ -66,6 +68,18 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
           value={content.heightM ?? null}
           onChange={(heightM) => setContent({ ...content, heightM })}
           help="Water holds less oxygen up high; empty is 0."
+        />
+        <NumberField
+          label="Temperature of the room"
+          unit={units.temperature}
+          value={content.roomC == null ? null : fromStored('temperature', content.roomC, units.temperature)}
+          onChange={(value) =>
+            setContent({
+              ...content,
+              roomC: value === null ? null : toStored('temperature', value, units.temperature),
+            })
+          }
+          help="when nothing heats it; says how long a heater may be off"
         />
       </div>
       <ToggleButtonGroup

@@ -4,6 +4,7 @@ import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
+import { standings, type Standing } from '../../../core/planning/round/step.ts';
 import { vesselShapes, type ShapeId } from '../../../core/water/vesselVolume.ts';
 import { recordSchemas, type RecordContent, type Stored } from '../../../contract/records.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
@@ -16,6 +17,12 @@ import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { waterWords } from '../first-run/WaterStep.tsx';
 import { useSend } from '../../parts/useSend.ts';
+
+const standingWords: Record<Standing, string> = {
+  clean: 'first: it is clean',
+  suspect: 'after clean water: it is suspect',
+  quarantine: 'last: it is in quarantine',
+};
 
 /** The facts of a system and its vessels. */
 export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDone: () => void }) {
@@ -83,6 +90,18 @@ export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDon
                 value,
                 label: waterWords[value],
               }))}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        <Controller
+          control={form.control}
+          name="standing"
+          render={({ field }) => (
+            <Choice
+              label="Hoses, nets and hands go to it"
+              value={field.value ?? 'clean'}
+              options={standings.map((value) => ({ value, label: standingWords[value] }))}
               onChange={field.onChange}
             />
           )}

@@ -25,6 +25,7 @@ const doWord: Record<RoundWhat['do'], string> = {
   done: 'done',
   skipped: 'skipped',
   'switched-off': 'switched off',
+  litres: 'another amount of water',
   proved: 'seen running',
   'left-off': 'left off',
   paused: 'round paused',

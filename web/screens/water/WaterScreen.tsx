@@ -1,12 +1,11 @@
-import { zoneOfSystem } from '../../../contract/facts/places.ts';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { dayOf } from '../../../core/time/day.ts';
 import { findProgramme } from '../../../core/catalogue/programmes.ts';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
-import { useNow, usePlan, useReadings, useSetting, useSnapshot, useWater } from '../../api/data.ts';
+import { useNow, useSetting, useSnapshot, useWater } from '../../api/data.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { Pick } from '../../parts/Pick.tsx';
 import { unitFor } from '../../parts/units.ts';
@@ -16,8 +15,8 @@ import { PhoneEntry } from './PhoneEntry.tsx';
 import { ProgrammePanel } from './ProgrammePanel.tsx';
 import { marksOf, type Mark } from './serviceMarks.ts';
 import { Sheet } from './Sheet.tsx';
-import { columnsOf, testRows } from './tests.ts';
 import type { SheetFacts } from './useRows.ts';
+import { useSheetFacts } from './useSheetFacts.ts';
 import { Verdicts } from './Verdicts.tsx';
 import './water.css';
 
@@ -63,35 +62,15 @@ function SystemWater({
 }) {
   const snapshot = useSnapshot();
   const setting = useSetting();
-  const readings = useReadings(system.id);
   const water = useWater(system.id);
-  const { incoming } = usePlan();
   const now = useNow();
   const phone = usePhone();
   const [programmeOpen, setProgrammeOpen] = useState(false);
-  const zone = zoneOfSystem(snapshot, system.id);
+  const { facts, marks } = useSheetFacts(system);
+  const { zone, columns, rows } = facts;
   const today = dayOf(now, zone);
   const programme = findProgramme(system.content.programmeId);
-  const columns = useMemo(
-    () => columnsOf(snapshot, system, setting, incoming),
-    [snapshot, system, setting, incoming],
-  );
-  const rows = useMemo(() => testRows(snapshot, readings, zone), [snapshot, readings, zone]);
-  const marks = useMemo(() => marksOf(snapshot, system.id, zone), [snapshot, system.id, zone]);
   const [charted, setCharted] = useState<ParameterId[]>(() => firstCharts(water.verdicts));
-  const facts: SheetFacts = useMemo(
-    () => ({
-      snapshot,
-      system,
-      columns,
-      rows,
-      zone,
-      now,
-      dateStyle: setting.dateFormat,
-      changes: marks.filter((mark) => mark.isChange).map((mark) => mark.at),
-    }),
-    [snapshot, system, columns, rows, zone, now, setting.dateFormat, marks],
-  );
   const chart = (id: ParameterId): void =>
     setCharted((before) =>
       before.includes(id) ? before.filter((one) => one !== id) : [...before, id].slice(-CHARTS),

@@ -1,0 +1,47 @@
+import { canHurt, cautions, deference, type CautionId } from '../../../core/catalogue/cautions.ts';
+import type { Step } from '../../../core/planning/round/step.ts';
+import { heedKey, type RoundState } from '../../../contract/round/fold.ts';
+
+/** Cautions of a step that can hurt somebody and that nobody in this round has heeded for its jobs. */
+export const toHeed = (step: Pick<Step, 'cautions' | 'forJobs'>, state: RoundState): CautionId[] =>
+  step.cautions.filter(
+    (id) => canHurt(id) && !step.forJobs.some((jobId) => state.heeded.has(heedKey(jobId, id))),
+  );
+
+/** The cautions of a step; where somebody can be hurt, a tick under each before the step can be done. */
+export function Heed({
+  step,
+  asked,
+  heeded,
+  onHeed,
+}: {
+  step: Pick<Step, 'cautions'>;
+  asked: readonly CautionId[];
+  heeded: ReadonlySet<CautionId>;
+  onHeed: (id: CautionId, yes: boolean) => void;
+}) {
+  if (step.cautions.length === 0) return null;
+  return (
+    <div className="caution">
+      {step.cautions.map((id) =>
+        asked.includes(id) ? (
+          <label key={id} className="heed">
+            <input
+              type="checkbox"
+              checked={heeded.has(id)}
+              onChange={(event) => onHeed(id, event.target.checked)}
+            />
+            <span>
+              <b>{cautions[id].order}</b> {cautions[id].reason}
+            </span>
+          </label>
+        ) : (
+          <p key={id}>
+            <b>{cautions[id].order}</b> {cautions[id].reason}
+          </p>
+        ),
+      )}
+      <p className="soft">{deference}</p>
+    </div>
+  );
+}

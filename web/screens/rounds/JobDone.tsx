@@ -1,0 +1,138 @@
+import { lazy, Suspense, useState } from 'react';
+import type { Found } from '../../../core/wear/found.ts';
+import type { Step } from '../../../core/planning/round/step.ts';
+import { measuredMinutes } from '../../../contract/round/measured.ts';
+import { useClock, usePlan, useSnapshot } from '../../api/data.ts';
+import { usePersonHere } from '../../api/person.ts';
+import { revising } from '../../api/writing.tsx';
+import { FoundWords } from '../../parts/FoundWords.tsx';
+import { writesFor } from '../../parts/logWrites.ts';
+import { emptyMore, type More } from '../../parts/more.ts';
+import { useFixedIds } from '../../parts/useFixedIds.ts';
+import { useJobDefinition } from '../../parts/useJobDefinition.ts';
+import { LackNote, useLacks } from '../../parts/useLacks.tsx';
+import { VolumeField } from '../../parts/VolumeField.tsx';
+import { BigButton } from './BigButton.tsx';
+import { plainDone, type Finishing } from './StepDone.tsx';
+import { StepWater } from './StepWater.tsx';
+
+// beyond the two taps
+const LogMore = lazy(() => import('../../parts/LogMore.tsx'));
+
+/** The step that is the job itself: a change is done when it is refilled, everything else when it is done. */
+const isTheJob = (step: Step): boolean =>
+  step.jobId !== null && step.id === `${step.jobId} ${step.work === 'change water' ? 'refill' : 'do'}`;
+
+/** A step of hands. The one that is the job itself writes its service with it, in one unit of work. */
+export function JobDone({ step, here, finish, blocked }: Finishing) {
+  const definition = useJobDefinition(step.jobId ?? '');
+  const row = usePlan().jobs.find((one) => one.jobId === step.jobId);
+  const lacks = useLacks();
+  const snapshot = useSnapshot();
+  const clock = useClock();
+  const person = usePersonHere();
+  const [ids] = useFixedIds();
+  const { round, state } = here;
+  const steps = round.content.steps as readonly Step[];
+  const planned = state.litres.get(step.systemIds[0] ?? '')?.litres ?? step.litres;
+  const [litres, setLitres] = useState<number | null>(planned);
+  const [more, setMore] = useState<More | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
+  const isJob = isTheJob(step);
+  const done = (grade: Found | null): void => {
+    if (!isJob || !row) return void finish(plainDone(step.id));
+    const now = clock();
+    const hands = steps.filter((one) => one.jobId === step.jobId && one.phase !== 'shut');
+    const first = hands.find((one) => one.id.endsWith(' do')) ?? step;
+    const estimate = hands.reduce(
+      (sum, one) => sum + (one.phase === 'prove' || one.phase === 'restart' ? 0 : one.handsMin),
+      0,
+    );
+    const measured = measuredMinutes(state, first, estimate, now);
+    const waits = definition?.waits?.minutes ?? 0;
+    const all: More = {
+      ...(more ?? emptyMore(row, person.id)),
+      // in a round it is now, unless another day was said
+      ...(more && more.when.kind !== 'day'
+        ? {}
+        : { when: { kind: 'instant', at: new Date(now).toISOString() } }),
+      minutes: more?.minutes ?? (measured === null ? null : measured + waits),
+      litres: more?.litres ?? litres,
+    };
+    const plan = snapshot.get('change-plan', round.content.changePlanId ?? '');
+    const isPlanned =
+      step.work === 'change water' &&
+      plan?.content.systems.some((one) => step.systemIds.includes(one.systemId));
+    void finish(
+      { ...plainDone(step.id), found: grade, minutes: all.minutes, note: all.note },
+      [
+        ...writesFor(row, 'done', grade, all, ids),
+        ...(plan && isPlanned
+          ? [revising(plan, { ...plan.content, serviceIds: [...plan.content.serviceIds, ids.id] })]
+          : []),
+      ],
+      all.pictures,
+    );
+  };
+  const graded = isJob && definition && definition.foundScale !== 'none';
+  return (
+    <>
+      <LackNote said={lacks.get(step.jobId ?? '')} />
+      {isJob && definition && definition.procedure.length > 0 && step.work !== 'change water' && (
+        <ol className="order procedure">
+          {definition.procedure.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ol>
+      )}
+      {(step.phase === 'drain' || step.phase === 'refill' || step.phase === 'prepare') && (
+        <StepWater step={step} here={here} />
+      )}
+      {step.phase === 'refill' && !more && (
+        <VolumeField label="Changed" litres={litres} onChange={setLitres} />
+      )}
+      {more && row && (
+        <Suspense fallback={null}>
+          <LogMore row={row} value={more} onChange={setMore} looked={false} />
+        </Suspense>
+      )}
+      {graded ? (
+        <>
+          <h3>Done: how was it found?</h3>
+          <FoundWords
+            words={definition.foundWords}
+            chosen={found}
+            disabled={blocked}
+            onChoose={(grade) => (more ? setFound(grade) : done(grade))}
+          />
+          {more ? (
+            <BigButton disabled={blocked} onClick={() => done(found)}>
+              Done
+            </BigButton>
+          ) : (
+            <div>
+              <button type="button" className="btn2" disabled={blocked} onClick={() => done(null)}>
+                Done, not graded
+              </button>
+            </div>
+          )}
+        </>
+      ) : (
+        <BigButton disabled={blocked} onClick={() => done(null)}>
+          Done
+        </BigButton>
+      )}
+      {isJob && row && (
+        <div>
+          <button
+            type="button"
+            className="btn2"
+            onClick={() => setMore(more ? null : { ...emptyMore(row, person.id), litres })}
+          >
+            {more ? 'Less' : 'Picture, note, readings, supplies'}
+          </button>
+        </div>
+      )}
+    </>
+  );
+}

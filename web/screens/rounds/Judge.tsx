@@ -1,0 +1,164 @@
+import Button from '@mui/material/Button';
+import { biggerChange } from '../../../core/water/change/biggerChange.ts';
+import { usable } from '../../../core/water/change/blend.ts';
+import { parameters } from '../../../core/water/parameters.ts';
+import type { Stored } from '../../../contract/records.ts';
+import { litresOf } from '../../../contract/facts/litres.ts';
+import type { ChangeFacts } from '../../../contract/water/changeFacts.ts';
+import { useSnapshot } from '../../api/data.ts';
+import { useChangeFacts } from '../../api/waterWork.ts';
+import { useAmounts } from '../../parts/useAmounts.ts';
+import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
+import { showFixed, unitAfter, verdictOf, type Column, type TestRow } from '../water/tests.ts';
+import { useSheetFacts } from '../water/useSheetFacts.ts';
+import { BigButton } from './BigButton.tsx';
+import { plainDone, type Finishing } from './StepDone.tsx';
+
+/** What the tests of this round say, and what they change in it. */
+export default function Judge(props: Finishing) {
+  const system = useSnapshot().get('system', props.step.systemIds[0] ?? '');
+  return system ? <Judged {...props} system={system} /> : null;
+}
+
+interface Value {
+  column: Column;
+  stored: number;
+  below: boolean;
+}
+
+function Judged({ step, here, finish, blocked, system }: Finishing & { system: Stored<'system'> }) {
+  const {
+    facts: { columns, rows },
+  } = useSheetFacts(system);
+  const { round, state } = here;
+  const tested = valuesSince(columns, rows, round, state.doneAt);
+  return (
+    <>
+      {tested.length === 0 && <p>Nothing was tested in this round: nothing can be said of this water.</p>}
+      <ul className="plain">
+        {tested.map(({ column, stored, below }) => {
+          const verdict = verdictOf(column, stored, below);
+          return (
+            <li key={column.id} className="rule judged">
+              <b>
+                {column.name} {showFixed(column, stored, below)} {unitAfter(column)}
+              </b>
+              <span>
+                <WaterMark verdict={verdict} /> {verdictWords[verdict]}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      <Bigger system={system} here={here} tested={tested} />
+      <BigButton disabled={blocked} onClick={() => void finish(plainDone(step.id))}>
+        Go on
+      </BigButton>
+    </>
+  );
+}
+
+/** The newest value of each parameter that was tested since the round began. */
+function valuesSince(
+  columns: readonly Column[],
+  rows: readonly TestRow[],
+  round: Stored<'round'>,
+  doneAt: ReadonlyMap<string, number>,
+): Value[] {
+  const begun = Math.min(...doneAt.values());
+  const fresh = rows.filter((row) => row.at >= begun);
+  return columns.flatMap((column) => {
+    const content = fresh.find((row) => row.values.has(column.id))?.values.get(column.id)?.content;
+    const wanted = round.content.steps.some((step) => step.tests.includes(column.id));
+    return content && wanted ? [{ column, stored: content.value, below: content.below }] : [];
+  });
+}
+
+/** A nutrient higher than thought asks for more water than planned, within what is there. */
+function Bigger({
+  system,
+  here,
+  tested,
+}: {
+  system: Stored<'system'>;
+  here: Finishing['here'];
+  tested: readonly Value[];
+}) {
+  const snapshot = useSnapshot();
+  const amounts = useAmounts();
+  const facts = useChangeFacts(system.content.siteId);
+  const change = here.round.content.steps.find(
+    (step) => step.phase === 'refill' && step.systemIds.includes(system.id),
+  );
+  const systemL = litresOf(snapshot, system.id);
+  const over = tested.filter(
+    ({ column, stored, below }) =>
+      parameters[column.id].nutrient && verdictOf(column, stored, below) === 'above',
+  );
+  if (over.length === 0) return null;
+  if (!change)
+    return (
+      <p className="hint">No change of this water is in the round. Plan one from Water, Plan a change.</p>
+    );
+  if (systemL === null)
+    return <p className="hint">How much to change is not known: the true litres of this water are not.</p>;
+  const plannedL = here.state.litres.get(system.id)?.litres ?? change.litres ?? 0;
+  return over.map(({ column, stored }) => {
+    const found = biggerChange({
+      ...{ systemL, now: stored, plannedL, thereL: thereFor(facts, system.id) },
+      highest: column.band?.hi ?? Number.POSITIVE_INFINITY,
+      newWater: newWaterOf(facts, system.id, column),
+    });
+    if (found.kind === 'enough') return null;
+    if (found.kind === 'not-by-water')
+      return (
+        <p key={column.id} className="hint">
+          {column.name} is over its band, and the water that is there does not bring it down today. Look for
+          where it comes from.
+        </p>
+      );
+    const said = `${column.name} is over its band: ${amounts.litres(found.litres)}${
+      plannedL > 0 ? ` instead of ${amounts.litres(plannedL)}` : ''
+    }`;
+    return (
+      <div key={column.id} className="actions">
+        <span>
+          {said}
+          {!isTested(facts, system.id, column) && ' if the new water holds none (it was not tested)'}
+          {found.litres < found.wantedL - 0.5 &&
+            `; ${amounts.litres(found.wantedL)} would bring it to its band`}
+          .
+        </span>
+        <Button
+          variant="text"
+          onClick={() =>
+            void here.act({
+              ...{ do: 'litres', systemId: system.id, litres: Math.round(found.litres) },
+              reason: `${column.name} ${showFixed(column, stored, false)} ${unitAfter(column)}`.trim(),
+            })
+          }
+        >
+          Change {amounts.litres(found.litres)}
+        </Button>
+      </div>
+    );
+  });
+}
+
+/** New water that stands ready for a system; null: nobody read the stores. */
+function thereFor(facts: ChangeFacts, systemId: string): number | null {
+  const mine = facts.stores.filter((store) => store.systemIds.includes(systemId) && store.outOfUse === null);
+  const known = mine.flatMap((store) =>
+    store.presentL === null ? [] : [usable({ ...store, presentL: store.presentL })],
+  );
+  return known.length === 0 ? null : known.reduce((sum, litres) => sum + litres, 0);
+}
+const isTested = (facts: ChangeFacts, systemId: string, column: Column): boolean =>
+  facts.stores.some((store) => store.systemIds.includes(systemId) && store.values[column.id] !== undefined);
+const newWaterOf = (facts: ChangeFacts, systemId: string, column: Column): number =>
+  Math.max(
+    0,
+    ...facts.stores
+      .filter((store) => store.systemIds.includes(systemId))
+      .flatMap((store) => store.values[column.id] ?? []),
+  );

@@ -1,0 +1,85 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { useClock, useSnapshot } from '../../api/data.ts';
+import { usePersonHere } from '../../api/person.ts';
+import { creating } from '../../api/writing.tsx';
+import { clockIn } from '../../parts/dates.ts';
+import { BigButton } from './BigButton.tsx';
+import { plainDone, type Finishing } from './StepDone.tsx';
+
+const MINUTE_MS = 60_000;
+
+/** One thing proved running by looking, or by what was read on it; a fitting seen taken out. */
+export function ProveStep({ step, here, finish, blocked }: Finishing) {
+  const [read, setRead] = useState<string | null>(null);
+  const clock = useClock();
+  const person = usePersonHere();
+  const zone = useSnapshot().content('site', here.round.content.siteId)?.timeZone ?? 'UTC';
+  const { off } = step;
+  if (!off) return null;
+  // a later switching-off of the same thing is another one
+  const mine = here.state.off.filter(
+    (one) =>
+      one.state !== 'proved' &&
+      one.what === off.what &&
+      one.systemIds.some((id) => step.systemIds.includes(id)),
+  );
+  const isRemoval = step.phase === 'remove';
+  const prove = (how: 'seen' | 'reading', saw: string): void => {
+    const at = new Date(clock()).toISOString();
+    // a fitting that is out again is its job done
+    const service =
+      isRemoval && step.jobId !== null
+        ? [
+            creating('service', {
+              ...{ jobId: step.jobId, whoId: person.id, found: null, shareDone: 1, minutes: null },
+              ...{ when: { kind: 'instant', at }, supplies: [], note: '', pictureIds: [] },
+            }),
+          ]
+        : [];
+    void finish(
+      [
+        ...mine.map(({ actionId }) => ({ do: 'proved', offActionId: actionId, how, saw }) as const),
+        plainDone(step.id),
+      ],
+      service,
+    );
+  };
+  const fitted = here.state.off.find((one) => one.on && one.what === off.what);
+  const clearAt =
+    fitted &&
+    Date.parse(fitted.since) +
+      (here.round.content.steps.find((one) => one.id === fitted.stepId)?.waitMin ?? 0) * MINUTE_MS;
+  return (
+    <>
+      <p>
+        Look for: {off.provedBy}.
+        {isRemoval && clearAt && ` It went in to be taken out about ${clockIn(zone, clearAt)}.`}
+      </p>
+      {read !== null && (
+        <TextField
+          label="What it reads, with its unit"
+          value={read}
+          autoFocus
+          onChange={(event) => setRead(event.target.value)}
+        />
+      )}
+      {read === null ? (
+        <BigButton disabled={blocked} onClick={() => prove('seen', off.provedBy || 'seen running')}>
+          {isRemoval ? 'It is out' : 'I see it'}
+        </BigButton>
+      ) : (
+        <BigButton disabled={blocked || read.trim() === ''} onClick={() => prove('reading', read.trim())}>
+          It reads that
+        </BigButton>
+      )}
+      {!isRemoval && (
+        <div>
+          <button type="button" className="btn2" onClick={() => setRead(read === null ? '' : null)}>
+            {read === null ? 'By a reading' : 'By looking'}
+          </button>
+        </div>
+      )}
+    </>
+  );
+}
