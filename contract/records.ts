@@ -10,6 +10,7 @@ import { eventKinds } from '../core/rules/eventKinds.ts';
 import { foundGrades } from '../core/wear/found.ts';
 import { EquipmentKind, JobDefinition, JobOverrides } from './definitions.ts';
 import { ChangePlanContent } from './changePlan.ts';
+import { SheetTick, SitterSheet } from './sitter/schemas.ts';
 import { ImportMapping } from './imports/mapping.ts';
 import { RoundAction, RoundContent } from './round/schemas.ts';
 import { choice, day, flag, id, ids, instant, name, number, text, When, zone } from './fields.ts';
@@ -437,6 +438,8 @@ export const recordSchemas = {
   lead: Lead,
   round: RoundContent,
   'round-action': RoundAction,
+  'sitter-sheet': SitterSheet,
+  'sheet-tick': SheetTick,
   'own-kind': EquipmentKind,
   setting: Setting,
 } as const;
@@ -486,6 +489,8 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   lead: { jobId: 'job', whoId: 'person' },
   round: { siteId: 'site', personId: 'person', jobIds: 'job' },
   'round-action': { roundId: 'round', whoId: 'person' },
+  'sitter-sheet': { siteId: 'site', helperId: 'person' },
+  'sheet-tick': { sheetId: 'sitter-sheet', whoId: 'person' },
   'own-kind': {},
   system: { siteId: 'site' },
   vessel: { systemId: 'system' },
@@ -501,7 +506,7 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
 };
 
 /** Kinds that tell what happened: written once, neither changed nor deleted. */
-export const appendOnly: ReadonlySet<RecordKind> = new Set(['round-action']);
+export const appendOnly: ReadonlySet<RecordKind> = new Set(['round-action', 'sheet-tick']);
 
 /** How a kind is called in sentences. */
 export const kindWords: Record<RecordKind, string> = {
@@ -528,6 +533,8 @@ export const kindWords: Record<RecordKind, string> = {
   lead: 'step ahead of a visit',
   round: 'round',
   'round-action': 'action in a round',
+  'sitter-sheet': 'sitter’s sheet',
+  'sheet-tick': 'tick on a sitter’s sheet',
   'own-kind': 'kind of equipment',
   setting: 'settings',
 };

@@ -9,6 +9,7 @@ import type { OutOfBand, Plan } from './plan.ts';
 import type { Evidence } from './water/testedWater.ts';
 
 const DAYS = 7;
+const REPORTS_SHOWN = 6;
 
 export interface WeekJob {
   jobId: string;
@@ -44,6 +45,8 @@ export interface WeekAtPlace {
   systems: { id: string; name: string; lastTested: Day | null; outOfBand: OutOfBand[] }[];
   jobs: WeekJob[];
   done: WeekDone[];
+  /** Visits whose report may be read, the newest first. */
+  reports: { roundId: string; day: Day }[];
 }
 const urgent: ReadonlySet<State> = new Set<State>(['left-off', 'past-window', 'in-window', 'time-to-do']);
 
@@ -118,6 +121,16 @@ export function weekAtPlace(
       outOfBand: plan.outOfBand.filter((one) => one.systemId === id),
     })),
     jobs,
+    reports: snapshot
+      .all('round')
+      .filter(
+        (round) =>
+          round.content.siteId === siteId &&
+          round.content.steps.some((step) => step.systemIds.some((id) => within.has(id))),
+      )
+      .sort((a, b) => b.content.day.localeCompare(a.content.day) || b.id.localeCompare(a.id))
+      .slice(0, REPORTS_SHOWN)
+      .map((round) => ({ roundId: round.id, day: round.content.day })),
     done: done.sort((a, b) => b.day.localeCompare(a.day) || a.thing.localeCompare(b.thing)),
   };
 

@@ -19,6 +19,8 @@ import { importRoutes } from './routes/imports.ts';
 import { changeRoutes } from './routes/changes.ts';
 import { pictureRoutes } from './routes/pictures.ts';
 import { planRoutes } from './routes/plan.ts';
+import { reportRoutes } from './routes/reports.ts';
+import { sheetRoutes } from './routes/sheets.ts';
 import { roundRoutes } from './routes/rounds.ts';
 import { recordRoutes } from './routes/records.ts';
 import { waterRoutes } from './routes/water.ts';
@@ -110,6 +112,8 @@ export function buildApp(parts: AppParts): Express {
     importRoutes(store, databases),
     waterRoutes(evidence, now),
     roundRoutes(evidence, now),
+    reportRoutes(store, evidence, desk, access, dataDir),
+    sheetRoutes(store, evidence, now),
     waterWorkRoutes(store, evidence, desk, now),
   );
   api.use(missing);

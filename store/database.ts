@@ -8,6 +8,7 @@ import { Tests1795200000000 } from './migrations/1795200000000-tests.ts';
 import { WaterWork1795300000000 } from './migrations/1795300000000-water-work.ts';
 import { Access1795400000000 } from './migrations/1795400000000-access.ts';
 import { Rounds1795500000000 } from './migrations/1795500000000-rounds.ts';
+import { SitterSheets1795600000000 } from './migrations/1795600000000-sitterSheets.ts';
 import { accessEntities } from './access/rows.ts';
 import { recordEntities, revisionEntity } from './rows.ts';
 
@@ -19,6 +20,7 @@ const migrations = [
   WaterWork1795300000000,
   Access1795400000000,
   Rounds1795500000000,
+  SitterSheets1795600000000,
 ];
 const entities = [...Object.values(recordEntities), revisionEntity, ...accessEntities];
 

@@ -141,6 +141,26 @@ function inside(): RouteObject[] {
           path: '/waiting',
           element: later(() => import('./screens/waiting/WaitingScreen.tsx'), 'WaitingScreen'),
         },
+        {
+          path: '/rounds/recovery',
+          element: later(() => import('./screens/rounds/RecoveryScreen.tsx'), 'RecoveryScreen'),
+        },
+        {
+          path: '/rounds/sitter',
+          element: later(() => import('./screens/rounds/SitterScreen.tsx'), 'SitterScreen'),
+        },
+        {
+          path: '/rounds/:roundId/report',
+          element: later(() => import('./screens/rounds/ReportScreen.tsx'), 'ReportScreen'),
+        },
+        {
+          path: '/rounds/:roundId/paper',
+          element: later(() => import('./screens/rounds/PaperScreen.tsx'), 'PaperScreen'),
+        },
+        {
+          path: '/sheet/:sheetId',
+          element: later(() => import('./screens/sheet/SheetScreen.tsx'), 'SheetScreen'),
+        },
         { path: '/week', element: later(() => import('./screens/week/WeekScreen.tsx'), 'WeekScreen') },
         { path: '*', element: later(() => import('./parts/Nowhere.tsx'), 'Nowhere') },
       ],

@@ -8,6 +8,8 @@ export const rights = [
   'archive.import',
   'backup',
   'week.read',
+  'reports.read',
+  'sheets.tick',
   'changes.follow',
   'pictures.read',
   'own.account',
@@ -49,7 +51,7 @@ export const roles = {
   keeper: {
     word: 'keeper',
     may: 'All the work at all places. Not the people, the settings or the whole of the data.',
-    rights: [...reading, 'records.read', 'records.write'],
+    rights: [...reading, 'records.read', 'records.write', 'reports.read', 'sheets.tick'],
     sees: 'everything',
     idleDays: 14,
     signsIn: true,
@@ -57,8 +59,8 @@ export const roles = {
   },
   helper: {
     word: 'helper',
-    may: 'Sees what is to be done this week at the places named.',
-    rights: reading,
+    may: 'Sees what is to be done this week at the places named, and ticks off what a sitter’s sheet asks.',
+    rights: [...reading, 'sheets.tick'],
     sees: 'places',
     idleDays: 30,
     signsIn: true,
@@ -67,7 +69,7 @@ export const roles = {
   client: {
     word: 'client',
     may: 'Reads about the systems named, and nothing else.',
-    rights: reading,
+    rights: [...reading, 'reports.read'],
     sees: 'systems',
     idleDays: 30,
     signsIn: true,

@@ -91,6 +91,9 @@ const systemsOf: { [K in RecordKind]: SystemsOf<K> } = {
     const round = snapshot.content('round', roundId);
     return round ? round.steps.flatMap((step) => step.systemIds) : [];
   },
+  'sitter-sheet': ({ siteId }, snapshot) => atSite(siteId, snapshot),
+  'sheet-tick': ({ sheetId }, snapshot) =>
+    atSite(snapshot.content('sitter-sheet', sheetId)?.siteId ?? null, snapshot),
   'own-kind': none,
   setting: none,
 };

@@ -70,6 +70,38 @@ export const systemJobs: readonly EquipmentKind[] = [
     ],
   },
   {
+    id: 'deep-clean',
+    name: 'Deep clean',
+    alsoCalled: ['big clean', 'lengthened change', 'quarterly clean'],
+    place: 'vessel',
+    target: 'system',
+    about: 'Every few water changes one is lengthened: what the weekly visit passes by gets its turn.',
+    jobs: [
+      job({
+        id: 'deep',
+        action: 'the places a weekly visit passes by',
+        work: 'clean',
+        // every three to six changes: common practice, no published source
+        rules: [{ kind: 'every-nth', ofJob: 'change', n: 4 }],
+        driver: 'dirt where nobody looks',
+        foundScale: 'wear',
+        foundWords: ['clean', 'a film', 'dirt to see', 'thick dirt', 'smells'],
+        dueSigns: 'dirt behind, below and between',
+        procedure: [
+          'With the change, before the drain: behind rock, below equipment, overflow box, corners of the sump.',
+          'Pipes and unions that are easy to reach; hoses squeezed through.',
+          'Outside too: back panes, salt creep, drip loops, cable entries.',
+        ],
+        minutes: 45,
+        needs: ['long brush', 'hose for dirt'],
+        largeMechanical: true,
+        announces: ['stirred-up'],
+        consequence: 'A',
+        cautions: ['unplug', 'wet-floor'],
+      }),
+    ],
+  },
+  {
     id: 'panes',
     name: 'Panes',
     alsoCalled: ['glass', 'algae on glass', 'magnet cleaner', 'windows'],

@@ -1,4 +1,4 @@
-import type { ParameterId } from '../water/parameters.ts';
+import type { ParameterId, Verdict } from '../water/parameters.ts';
 import type { Doubt } from '../water/testSeries.ts';
 import type { ParameterVerdict } from '../water/verdict.ts';
 import { addDays, type Day } from '../time/day.ts';
@@ -114,3 +114,14 @@ export function doubtWord(
       }; clean and calibrate it before acting`;
   }
 }
+/** A verdict in a few words, the same on screen and in print. */
+export const verdictWords: Record<Verdict | 'untested', string> = {
+  above: 'above',
+  below: 'below',
+  'near-high': 'near the top',
+  'near-low': 'near the bottom',
+  'in-band': 'in band',
+  'no-band': 'no band set',
+  stripped: 'none left: too little',
+  untested: 'not tested',
+};

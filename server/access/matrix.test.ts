@@ -70,6 +70,12 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /water/source': work_,
   'GET /leads': work_,
   'GET /rounds/off': work_,
+  'GET /rounds/:id/report': 'owner keeper client alone',
+  'GET /rounds/:id/report.pdf': 'owner keeper client alone',
+  'POST /rounds/:id/report/mail': work_,
+  'GET /rounds/:id/print.pdf': work_,
+  'GET /sheets': 'owner keeper helper alone',
+  'POST /sheets/ticks': 'owner keeper helper alone',
   // they end the sessions that all rows are asked by: signed in again first
   'POST /access/sign-out': everybody,
   'POST /me/sign-out-everywhere': people,

@@ -69,6 +69,12 @@ export const matrix = {
   'GET /water/source': 'records.read',
   'GET /leads': 'records.read',
   'GET /rounds/off': 'records.read',
+  'GET /rounds/:id/report': 'reports.read',
+  'GET /rounds/:id/report.pdf': 'reports.read',
+  'POST /rounds/:id/report/mail': 'records.write',
+  'GET /rounds/:id/print.pdf': 'records.read',
+  'GET /sheets': 'sheets.tick',
+  'POST /sheets/ticks': 'sheets.tick',
 } as const satisfies Record<string, Right | 'anybody'>;
 export type RouteName = keyof typeof matrix;
 

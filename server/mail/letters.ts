@@ -25,3 +25,7 @@ export const tryOut = (): Words => ({
   subject: 'Mail from Jondrel works',
   text: 'This is the mail you asked for in the settings. Nothing needs doing.\n',
 });
+export const visitReport = (place: string, day: string, who: readonly string[]): Words => ({
+  subject: `${place}: visit of ${day}`,
+  text: `Hello,\n\nthe report of the visit at ${place} on ${day}${who.length > 0 ? ` (${who.join(', ')})` : ''} is attached: what was tested, done and found, and what comes next.\n`,
+});

@@ -8,6 +8,7 @@ export interface Letter {
   to: string;
   subject: string;
   text: string;
+  attachments?: { filename: string; content: Buffer }[];
 }
 /** Whether a letter went out, and in words why not. */
 export interface Posted {

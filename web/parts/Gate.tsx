@@ -10,6 +10,9 @@ import { setHolder } from '../offline/here.ts';
 
 const SignInAgain = lazy(() => import('./SignInAgain.tsx'));
 
+/** What there is for those who see only something. */
+const narrowPages = [/^\/week$/, /^\/settings\/account$/, /^\/sheet\/[^/]+$/, /^\/rounds\/[^/]+\/report$/];
+
 /** Lets in whoever may come in; who sees only something goes to the page that is for them. */
 export function Gate({ children }: { children: ReactNode }) {
   const door = useDoor();
@@ -27,7 +30,7 @@ export function Gate({ children }: { children: ReactNode }) {
   if (door.signIn === 'needed' && !was)
     return <Navigate to="/sign-in" replace state={{ from: pathname + search }} />;
   const narrow = door.me !== null && roles[door.me.role].sees !== 'everything';
-  if (narrow && !['/week', '/settings/account'].includes(pathname)) return <Navigate to="/week" replace />;
+  if (narrow && !narrowPages.some((page) => page.test(pathname))) return <Navigate to="/week" replace />;
   return (
     <>
       {children}

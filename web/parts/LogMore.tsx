@@ -7,7 +7,7 @@ import { Choice } from './Choice.tsx';
 import type { More } from './more.ts';
 import { NumberField } from './NumberField.tsx';
 import { PictureField } from './PictureField.tsx';
-import { unitFor } from './units.ts';
+import { unitFor } from '../../contract/shownUnits.ts';
 import { VolumeField } from './VolumeField.tsx';
 import { WhenField } from './WhenField.tsx';
 

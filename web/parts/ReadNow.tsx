@@ -9,7 +9,7 @@ import { useClock, useSetting, useSnapshot } from '../api/data.ts';
 import { usePersonHere } from '../api/person.ts';
 import { ProblemNote } from './ProblemNote.tsx';
 import { equipmentReading } from './equipmentReading.ts';
-import { unitFor } from './units.ts';
+import { unitFor } from '../../contract/shownUnits.ts';
 import { useSend } from './useSend.ts';
 
 const keyOf = (what: Readable): string => ('parameter' in what ? what.parameter : what.measure);

@@ -1,7 +1,7 @@
 import { fromStored, toStored } from '../../core/quantity/quantities.ts';
 import { useSetting } from '../api/data.ts';
 import { NumberField } from './NumberField.tsx';
-import { unitFor } from './units.ts';
+import { unitFor } from '../../contract/shownUnits.ts';
 
 /** Litres, typed and shown in the person's unit. */
 export function VolumeField({

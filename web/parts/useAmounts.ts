@@ -4,8 +4,7 @@ import { formatNumber, formatQuantity, unitOf } from '../../core/quantity/quanti
 import { parameterUnit } from '../../core/water/parameterUnits.ts';
 import { parameters, type ParameterId } from '../../core/water/parameters.ts';
 import { useSetting } from '../api/data.ts';
-import { unitOfColumn } from '../screens/water/tests.ts';
-import { unitFor } from './units.ts';
+import { unitFor, unitOfColumn } from '../../contract/shownUnits.ts';
 
 /** Small amounts of water keep a digit: 4.2 L is not 4 L. */
 const SMALL_L = 20;

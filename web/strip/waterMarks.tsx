@@ -1,3 +1,4 @@
+import { verdictWords } from '../../core/explain/verdictWord.ts';
 import type { ReactNode } from 'react';
 import type { Verdict } from '../../core/water/parameters.ts';
 
@@ -45,16 +46,7 @@ const drawings: Record<Verdict | 'untested', ReactNode> = {
   'no-band': <circle cx={12} cy={7} r={2.6} fill="none" stroke="var(--ink)" strokeWidth={1.4} />,
   untested: <path d="M2 1.5H22M2 12.5H22" stroke={line} strokeWidth={1.6} strokeDasharray="3 2.4" />,
 };
-export const verdictWords: Record<Verdict | 'untested', string> = {
-  above: 'above',
-  below: 'below',
-  'near-high': 'near the top',
-  'near-low': 'near the bottom',
-  'in-band': 'in band',
-  'no-band': 'no band set',
-  stripped: 'none left: too little',
-  untested: 'not tested',
-};
+export { verdictWords };
 
 export function WaterMark({ verdict }: { verdict: Verdict | 'untested' }) {
   return (

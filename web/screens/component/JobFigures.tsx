@@ -12,7 +12,7 @@ import { consequenceWords } from '../../parts/equipment/OwnKind.tsx';
 import { usualWord } from '../../parts/equipment/EquipmentPicker.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useBase } from '../../parts/useBase.ts';
-import { unitFor } from '../../parts/units.ts';
+import { unitFor } from '../../../contract/shownUnits.ts';
 import { useSend } from '../../parts/useSend.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 

@@ -9,7 +9,7 @@ import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { latestFirst, typedReading } from '../../parts/readings.ts';
-import { unitFor } from '../../parts/units.ts';
+import { unitFor } from '../../../contract/shownUnits.ts';
 import { useSend } from '../../parts/useSend.ts';
 
 const SHOWN = 4;

@@ -17,8 +17,7 @@ import { placeOfJob, zoneOfSystem } from '../../../contract/facts/places.ts';
 import type { When } from '../../../contract/fields.ts';
 import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { todayIn, writeDay, writeInstant } from '../../parts/dates.ts';
-import { unitFor } from '../../parts/units.ts';
-import { unitOfColumn } from '../water/tests.ts';
+import { unitFor, unitOfColumn } from '../../../contract/shownUnits.ts';
 import { TakeBack } from './PastImports.tsx';
 
 const SHOWN = 12;

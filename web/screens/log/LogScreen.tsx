@@ -11,7 +11,7 @@ import { FoundBar } from '../../strip/marks.tsx';
 import { AddEvent } from './AddEvent.tsx';
 import { CorrectEntry } from './CorrectEntry.tsx';
 import { DeletedEntries } from './DeletedEntries.tsx';
-import { unitFor } from '../../parts/units.ts';
+import { unitFor } from '../../../contract/shownUnits.ts';
 import { logEntries, type LogEntry } from './entries.ts';
 
 const ROW = 40;

@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { visitDays } from '../../../core/planning/visits.ts';
+import type { PlanRow } from '../../../contract/plan.ts';
+import type { Snapshot } from '../../../contract/snapshot.ts';
 import { RecordIndex } from '../../../contract/facts/recordIndex.ts';
 import { proposedJobs } from '../../../contract/round/build.ts';
 import { foldRound } from '../../../contract/round/fold.ts';
@@ -72,14 +74,21 @@ export function RoundsScreen() {
                   {after && `, then ${writeDay(after, today, dateFormat)}`}; {rows.length}{' '}
                   {rows.length === 1 ? 'job' : 'jobs'} due by then, about {minutes} min
                 </span>
-                <Link className="btn2" to={`/rounds/new?site=${site.id}`}>
-                  Build the round
-                </Link>
+                <span className="actions">
+                  <Link className="btn2" to={`/rounds/new?site=${site.id}`}>
+                    Build the round
+                  </Link>
+                  <Link className="btn2" to={`/rounds/sitter?site=${site.id}`}>
+                    Sitter’s sheet
+                  </Link>
+                </span>
               </li>
             );
           })}
         </ul>
       </section>
+      <Sheets snapshot={snapshot} todayOf={todayOf} />
+      <Neglected rows={plan.jobs} />
       {past.length > 0 && (
         <section className="datum roundpart">
           <h2>Past</h2>
@@ -93,9 +102,14 @@ export function RoundsScreen() {
                     ? roundProgress(round.content, state)
                     : `given up: ${state.abandoned}`}
                 </span>
-                <Link className="btn2" to={`/rounds/${round.id}`}>
-                  Look at it
-                </Link>
+                <span className="actions">
+                  <Link className="btn2" to={`/rounds/${round.id}/report`}>
+                    Report
+                  </Link>
+                  <Link className="btn2" to={`/rounds/${round.id}`}>
+                    Look at it
+                  </Link>
+                </span>
               </li>
             ))}
           </ul>
@@ -106,4 +120,73 @@ export function RoundsScreen() {
   function todayOf(siteId: string): string {
     return todayIn(snapshot.content('site', siteId)?.timeZone ?? 'UTC', now);
   }
+}
+
+/** Sheets that have not ended. */
+function Sheets({ snapshot, todayOf }: { snapshot: Snapshot; todayOf: (siteId: string) => string }) {
+  const { dateFormat } = useSetting();
+  const sheets = snapshot.all('sitter-sheet').filter(({ content }) => content.to >= todayOf(content.siteId));
+  if (sheets.length === 0) return null;
+  return (
+    <section className="datum roundpart">
+      <h2>Sitter’s sheets</h2>
+      <ul className="plain">
+        {sheets.map(({ id, content }) => {
+          const today = todayOf(content.siteId);
+          return (
+            <li key={id} className="rule roundline">
+              <b>{snapshot.content('site', content.siteId)?.name}</b>
+              <span>
+                {writeDay(content.from, today, dateFormat)} to {writeDay(content.to, today, dateFormat)}
+              </span>
+              <Link className="btn2" to={`/sheet/${id}`}>
+                Open the sheet
+              </Link>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+/** From this share of its dated jobs past their windows on a system is taken for neglected. House default. */
+const NEGLECTED_SHARE = 1 / 3;
+const FEWEST_LATE = 4;
+
+/** Systems that need more than a visit. */
+function Neglected({ rows }: { rows: readonly PlanRow[] }) {
+  const bySystem = new Map<string, { name: string; late: number; all: number }>();
+  for (const row of rows) {
+    const [id] = row.systemIds;
+    if (id === undefined || row.systemIds.length > 1 || row.recommended === null) continue;
+    const known = bySystem.get(id) ?? { name: row.systemName, late: 0, all: 0 };
+    bySystem.set(id, {
+      ...known,
+      late: known.late + (row.state === 'past-window' ? 1 : 0),
+      all: known.all + 1,
+    });
+  }
+  const neglected = [...bySystem].filter(
+    ([, { late, all }]) => late >= FEWEST_LATE && late >= all * NEGLECTED_SHARE,
+  );
+  if (neglected.length === 0) return null;
+  return (
+    <section className="datum roundpart">
+      <h2>Neglected</h2>
+      <ul className="plain">
+        {neglected.map(([id, { name, late, all }]) => (
+          <li key={id} className="rule roundline">
+            <b>{name}</b>
+            <span>
+              {late} of {all} jobs are past their windows: too much for one visit
+            </span>
+            <Link className="btn2" to={`/rounds/recovery?system=${id}`}>
+              Bring it back
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
 }

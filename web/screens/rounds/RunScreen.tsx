@@ -107,6 +107,16 @@ function Run({ here }: { here: RoundHere }) {
           </div>
         </section>
       )}
+      {!over && (
+        <p className="actions">
+          <a className="btn2" href={`/api/rounds/${round.id}/print.pdf`} download>
+            On paper (PDF)
+          </a>
+          <Link className="btn2" to={`/rounds/${round.id}/paper`}>
+            Enter it from paper
+          </Link>
+        </p>
+      )}
       <AllSteps steps={steps} here={here} current={current?.id ?? null} onChoose={setChosen} />
     </main>
   );

@@ -2,7 +2,7 @@ import { litresPerCm, surfaceAreaCm2 } from '../../../core/water/vesselVolume.ts
 import type { Step } from '../../../core/planning/round/step.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { useAmounts } from '../../parts/useAmounts.ts';
-import { unitFor } from '../../parts/units.ts';
+import { unitFor } from '../../../contract/shownUnits.ts';
 import type { RoundHere } from './useRound.ts';
 
 /** A bucket that one hand carries down stairs. House default. */

@@ -65,6 +65,9 @@ export function SystemScreen() {
         <button type="button" className="btn2" onClick={() => show('edit', editing ? null : '1')}>
           {editing ? 'Close' : 'Change facts'}
         </button>
+        <Link className="btn2 hide-phone" to={`/rounds/recovery?system=${systemId}`}>
+          Recovery
+        </Link>
         <Link className="btn2" to={`/water?system=${systemId}`}>
           Water
         </Link>

@@ -7,7 +7,7 @@ import type { Plan } from '../../../contract/plan.ts';
 import { useSetting } from '../../api/data.ts';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { WaterMark } from '../../strip/waterMarks.tsx';
-import { unitOfColumn } from '../water/tests.ts';
+import { unitOfColumn } from '../../../contract/shownUnits.ts';
 
 /** Ammonia or nitrite over the band: it comes before the plan, so it stands before it. */
 export function WaterAlarm({ plan, today }: { plan: Plan; today: string }) {

@@ -5,7 +5,7 @@ import type { OutOfBand, Plan } from '../../../contract/plan.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useSetting } from '../../api/data.ts';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
-import { unitFor } from '../../parts/units.ts';
+import { unitFor } from '../../../contract/shownUnits.ts';
 import { WaterMark } from '../../strip/waterMarks.tsx';
 
 const LATE_BY_DAYS = 2;

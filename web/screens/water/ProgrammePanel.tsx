@@ -13,7 +13,8 @@ import { creating, revising } from '../../api/writing.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useBase } from '../../parts/useBase.ts';
-import { bandWords, columnOf, unitOfColumn } from './tests.ts';
+import { unitOfColumn } from '../../../contract/shownUnits.ts';
+import { bandWords, columnOf } from './tests.ts';
 import { useSend } from '../../parts/useSend.ts';
 
 type OwnBands = Partial<Record<ParameterId, Band>>;

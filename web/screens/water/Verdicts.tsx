@@ -11,7 +11,7 @@ import { TOO_OLD_DAYS } from '../../../contract/water/systemWater.ts';
 import type { WaterAnswer } from '../../../contract/water/waterAnswer.ts';
 import { useSetting } from '../../api/data.ts';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
-import { unitFor } from '../../parts/units.ts';
+import { unitFor } from '../../../contract/shownUnits.ts';
 import { WaterMark } from '../../strip/waterMarks.tsx';
 import { unitAfter, showDifference, showValue, type Column } from './tests.ts';
 

@@ -8,7 +8,7 @@ import type { Stored } from '../../../contract/records.ts';
 import { useNow, useSetting, useSnapshot, useWater } from '../../api/data.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { Pick } from '../../parts/Pick.tsx';
-import { unitFor } from '../../parts/units.ts';
+import { unitFor } from '../../../contract/shownUnits.ts';
 import { usePhone } from '../../parts/usePhone.ts';
 import { DueTests } from './DueTests.tsx';
 import { PhoneEntry } from './PhoneEntry.tsx';

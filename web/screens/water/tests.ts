@@ -14,8 +14,8 @@ import { testChannel } from '../../../contract/water/testChannel.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import type { IncomingWater } from '../../../contract/plan.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
-import { parameterUnit, storedUnitOf, unitsOfParameter } from '../../../core/water/parameterUnits.ts';
-import { unitFor } from '../../parts/units.ts';
+import { parameterUnit } from '../../../core/water/parameterUnits.ts';
+import { unitOfColumn } from '../../../contract/shownUnits.ts';
 
 /** A column of the sheet: a parameter in the person's unit with the band in force. */
 export interface Column {
@@ -60,14 +60,6 @@ export function columnsOf(
   return shown.map((id) =>
     columnOf(id, system, setting, incoming, testChannel(snapshot, system.id, id)?.content.unit),
   );
-}
-
-/** The unit of a column: as set at its head, else the person's, else the stored one. */
-export function unitOfColumn(id: ParameterId, setting: Setting, set: string | null | undefined): string {
-  const units = unitsOfParameter(id);
-  const persons = unitFor(parameters[id].quantity, setting);
-  if (set && set in units) return set;
-  return persons in units ? persons : storedUnitOf(id);
 }
 
 /** One parameter of a system in the person's unit, with the band in force. */

@@ -8,7 +8,7 @@ import type { WeekAtPlace, WeekDone, WeekJob } from '../../../contract/week.ts';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { StateWord } from '../../strip/marks.tsx';
 import { WaterMark } from '../../strip/waterMarks.tsx';
-import { unitOfColumn } from '../water/tests.ts';
+import { unitOfColumn } from '../../../contract/shownUnits.ts';
 import './week.css';
 
 const STYLE = 'day-month';
@@ -18,10 +18,13 @@ type DrawPicture = (id: string, alt: string) => ReactNode;
 export function Week({
   week,
   picks,
+  links = null,
   picture,
 }: {
   week: WeekAtPlace;
   picks: ReactNode;
+  /** What may be opened from here. */
+  links?: ReactNode;
   picture: DrawPicture;
 }) {
   const { today, jobs, done, systems, visits } = week;
@@ -41,6 +44,7 @@ export function Week({
         <span className="grow" />
         {picks}
       </header>
+      {links}
       {off.length > 0 && (
         <section className="datum">
           <h2>Left off</h2>

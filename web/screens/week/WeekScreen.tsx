@@ -1,7 +1,10 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
-import { useSearchParams } from 'react-router';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { Link, useSearchParams } from 'react-router';
+import type { SheetView } from '../../../contract/sitter/sheets.ts';
 import type { WeekAtPlace } from '../../../contract/week.ts';
 import { api } from '../../api/client.ts';
+import { useMay } from '../../api/door.ts';
+import { writeDay } from '../../parts/dates.ts';
 import { Pick } from '../../parts/Pick.tsx';
 import { Week } from './Week.tsx';
 
@@ -18,6 +21,7 @@ export function WeekScreen() {
   return (
     <Week
       week={week}
+      links={<WeekLinks week={week} />}
       picture={(id, alt) => <img className="weekpicture" src={`/api/pictures/${id}`} alt={alt} />}
       picks={
         week.places.length > 1 && (
@@ -30,5 +34,42 @@ export function WeekScreen() {
         )
       }
     />
+  );
+}
+
+/** What of this place may be opened: the sitter's sheets, the reports of visits. */
+function WeekLinks({ week }: { week: WeekAnswer }) {
+  const mayTick = useMay('sheets.tick');
+  const mayReport = useMay('reports.read');
+  const sheets = useQuery({
+    queryKey: ['week', 'sheets'],
+    queryFn: () => api.get<SheetView[]>('/sheets'),
+    enabled: mayTick,
+  }).data;
+  const mine = (sheets ?? []).filter((one) => one.siteId === week.siteId && one.to >= week.today);
+  const reports = mayReport ? week.reports : [];
+  if (mine.length === 0 && reports.length === 0) return null;
+  const day = (of: string) => writeDay(of, week.today, 'day-month');
+  return (
+    <section className="datum">
+      {mine.map((sheet) => (
+        <p key={sheet.id}>
+          <Link to={`/sheet/${sheet.id}`}>
+            Your sheet, {day(sheet.from)} to {day(sheet.to)}
+          </Link>
+        </p>
+      ))}
+      {reports.length > 0 && (
+        <p>
+          Reports:{' '}
+          {reports.map((report, i) => (
+            <span key={report.roundId}>
+              {i > 0 && ', '}
+              <Link to={`/rounds/${report.roundId}/report`}>{day(report.day)}</Link>
+            </span>
+          ))}
+        </p>
+      )}
+    </section>
   );
 }

@@ -8,7 +8,7 @@ import { Basin } from '../../../parts/Basin.tsx';
 import { HowLink } from '../../../parts/HowLink.tsx';
 import { NumberField } from '../../../parts/NumberField.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
-import { unitFor } from '../../../parts/units.ts';
+import { unitFor } from '../../../../contract/shownUnits.ts';
 import { VolumeField } from '../../../parts/VolumeField.tsx';
 import { OutOfUseNote } from '../make-up/OutOfUseNote.tsx';
 import { useAgo } from '../make-up/useAgo.ts';

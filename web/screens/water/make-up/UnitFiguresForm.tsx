@@ -6,7 +6,7 @@ import { useSetting } from '../../../api/data.ts';
 import { revising } from '../../../api/writing.tsx';
 import { NumberField } from '../../../parts/NumberField.tsx';
 import { ProblemNote } from '../../../parts/ProblemNote.tsx';
-import { unitFor } from '../../../parts/units.ts';
+import { unitFor } from '../../../../contract/shownUnits.ts';
 import { useBase } from '../../../parts/useBase.ts';
 import { useSend } from '../../../parts/useSend.ts';
 

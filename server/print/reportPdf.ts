@@ -1,0 +1,150 @@
+import { verdictWords } from '../../core/explain/verdictWord.ts';
+import { dayWord, instantWord, type DateStyle } from '../../core/explain/words.ts';
+import { dayOf, type Day } from '../../core/time/day.ts';
+import { parameters } from '../../core/water/parameters.ts';
+import { bandShown, parameterShown } from '../../contract/shownUnits.ts';
+import type { RecordContent } from '../../contract/records.ts';
+import type { ReportJob, ReportReading, RoundReport, Window } from '../../contract/round/report.ts';
+import { Page } from './page.ts';
+
+const CHART = { width: 110, height: 26 };
+
+/** The report of a round for whoever owns the tank: readings, what was done and found, what was left, what comes. */
+export async function reportPdf(
+  report: RoundReport,
+  setting: RecordContent<'setting'>,
+  pictures: readonly { caption: string; bytes: Buffer }[],
+): Promise<Buffer> {
+  const { dateFormat } = setting;
+  const day = (of: Day): string => dayWord(of, report.day, dateFormat);
+  const page = new Page(`${report.place}, ${report.day}`, `${report.place}, visit of ${day(report.day)}`);
+  page.say(report.place, { size: 22, font: 'head', gap: 2 });
+  page.say(headLine(report, dateFormat), { soft: true, gap: 6 });
+  if (report.leftOff.length > 0) {
+    page.heading('Not running');
+    for (const off of report.leftOff)
+      page.say(`${off.what}${off.on ? ' (left in)' : ''}: ${off.said || 'not seen running again'}`, {
+        font: 'bold',
+      });
+  } else if (report.proved > 0)
+    page.say(
+      report.proved === 1
+        ? 'The one thing that was switched off was seen running again.'
+        : `All ${report.proved} things that were switched off were seen running again.`,
+    );
+  for (const system of report.systems) {
+    page.heading(`Water, ${system.name}`);
+    if (system.readings.length === 0) page.say('Not tested at this visit.');
+    for (const reading of system.readings) readingRow(page, reading, setting);
+  }
+  page.heading('Done');
+  for (const job of report.jobs.filter((one) => one.state === 'done')) jobRow(page, job, day);
+  const rest = report.jobs.filter((one) => one.state !== 'done');
+  if (rest.length > 0) {
+    page.heading('Not done');
+    for (const job of rest)
+      page.row([
+        { text: `${job.thing}, ${job.action}`, share: 0.5, font: 'bold' },
+        { text: job.reason ? `skipped: ${job.reason}` : 'not come to', share: 0.5 },
+      ]);
+  }
+  if (report.next.length > 0) {
+    page.heading('What comes next');
+    for (const one of report.next)
+      page.row([
+        { text: day(one.day), share: 0.2 },
+        { text: `${one.thing}, ${one.action}`, share: 0.5, font: 'bold' },
+        { text: one.system, share: 0.3, soft: true },
+      ]);
+  }
+  if (pictures.length > 0) {
+    page.heading('Pictures');
+    for (const picture of pictures) {
+      page.need(200);
+      page.doc.image(picture.bytes, page.left, page.doc.y, { fit: [240, 170] });
+      page.doc.y += 174;
+      page.say(picture.caption, { soft: true });
+    }
+  }
+  return page.end();
+}
+
+function headLine(report: RoundReport, style: DateStyle): string {
+  const { begunAt, endedAt, zone, who, minutes } = report;
+  const at = (instant: number): string => instantWord(instant, zone, dayOf(instant, zone), style);
+  return [
+    begunAt === null ? dayWord(report.day, report.day, style) : at(begunAt),
+    ...(endedAt === null ? [] : [`to ${at(endedAt)}`]),
+    ...(who.length > 0 ? [who.join(', ')] : []),
+    ...(report.state === 'given-up' ? ['given up before its end'] : []),
+    ...(minutes.measuredJobs > 0
+      ? [`${minutes.taken} min of hands (estimated ${minutes.estimated} min)`]
+      : []),
+  ].join(' · ');
+}
+
+function readingRow(page: Page, reading: ReportReading, setting: RecordContent<'setting'>): void {
+  const { parameter, value, below, band, verdict, points } = reading;
+  page.need(CHART.height + 10);
+  const top = page.doc.y;
+  page.row([
+    { text: parameters[parameter].name, share: 0.2, font: 'bold' },
+    { text: parameterShown(parameter, value, below, setting), share: 0.2 },
+    {
+      text: `${verdictWords[verdict]}; band ${bandShown(parameter, band, setting)}`,
+      share: 0.36,
+      soft: true,
+    },
+    { text: ' \n ', share: 0.24 },
+  ]);
+  if (points.length > 1) drawLine(page, reading, page.left + page.width - CHART.width, top + 4);
+}
+
+/** A small line of the last tests with the edges of the band. */
+function drawLine(page: Page, { points, band }: ReportReading, x: number, y: number): void {
+  const values = [
+    ...points.map((point) => point.value),
+    ...[band?.lo, band?.hi].flatMap((edge) => edge ?? []),
+  ];
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const [from, to] = [points[0]?.at ?? 0, points.at(-1)?.at ?? 1];
+  const px = (at: number): number => x + ((at - from) / Math.max(1, to - from)) * CHART.width;
+  const py = (value: number): number =>
+    y + CHART.height - ((value - low) / Math.max(1e-9, high - low)) * CHART.height;
+  const { doc } = page;
+  for (const edge of [band?.lo, band?.hi])
+    if (edge !== null && edge !== undefined)
+      doc
+        .lineWidth(0.5)
+        .dash(2, { space: 2 })
+        .strokeColor('#777777')
+        .moveTo(x, py(edge))
+        .lineTo(x + CHART.width, py(edge))
+        .stroke()
+        .undash();
+  doc.lineWidth(1).strokeColor('#000000');
+  points.forEach((point, i) =>
+    i === 0 ? doc.moveTo(px(point.at), py(point.value)) : doc.lineTo(px(point.at), py(point.value)),
+  );
+  doc.stroke();
+  const last = points.at(-1);
+  if (last) doc.circle(px(last.at), py(last.value), 2).fill('#000000');
+}
+
+function jobRow(page: Page, job: ReportJob, day: (of: Day) => string): void {
+  page.row([
+    { text: `${job.thing}, ${job.action}`, share: 0.38, font: 'bold' },
+    { text: [job.found && `found: ${job.found}`, job.note].filter(Boolean).join('. '), share: 0.34 },
+    { text: movedWord(job.before, job.after, day), share: 0.28, soft: true },
+  ]);
+}
+
+/** "next 4 Jan (was 26 Nov)". */
+function movedWord(before: Window | null, after: Window | null, day: (of: Day) => string): string {
+  if (!after?.recommended) return '';
+  const was =
+    before?.recommended && before.recommended !== after.recommended
+      ? ` (was ${day(before.recommended)})`
+      : '';
+  return `next ${day(after.recommended)}${was}`;
+}

@@ -1,0 +1,80 @@
+import { cautions, deference } from '../../core/catalogue/cautions.ts';
+import type { Step } from '../../core/planning/round/step.ts';
+import { dayWord } from '../../core/explain/words.ts';
+import { parameters } from '../../core/water/parameters.ts';
+import { bringFor } from '../../contract/round/bring.ts';
+import type { RecordContent, Stored } from '../../contract/records.ts';
+import { formatQuantity } from '../../core/quantity/quantities.ts';
+import { unitFor } from '../../contract/shownUnits.ts';
+import type { Evidence } from '../../contract/water/testedWater.ts';
+import { Page } from './page.ts';
+
+const QR = 74;
+
+/** A round for those who work on paper: boxes to tick, words to ring, and the way to enter it afterwards. */
+export async function roundPdf(
+  evidence: Evidence,
+  round: Stored<'round'>,
+  setting: RecordContent<'setting'>,
+  address: string,
+): Promise<Buffer> {
+  const { snapshot, definitionOf } = evidence;
+  const { content } = round;
+  const place = snapshot.content('site', content.siteId)?.name ?? '';
+  const who = snapshot.content('person', content.personId)?.name;
+  const day = dayWord(content.day, content.day, setting.dateFormat);
+  const page = new Page(`Round, ${place}`, `Round, ${place}, ${day}`);
+  const enter = `${address}/rounds/${round.id}/paper`;
+  const top = page.doc.y;
+  page.qr(enter, page.left + page.width - QR, top, QR);
+  page.say(`Round, ${place}`, { size: 20, font: 'head', gap: 2 });
+  page.say(`${day}${who ? `, ${who}` : ''}. ${content.steps.length} steps.`, { gap: 2 });
+  page.say(`Entered afterwards on one screen: ${enter}`, { size: 8, soft: true });
+  page.doc.y = Math.max(page.doc.y, top + QR + 6);
+  const { supplies, spares, needs } = bringFor(evidence, content.jobIds);
+  const bring = [
+    ...supplies.map(({ name, amounts }) => `${name} (${amounts.join(' + ')})`),
+    ...spares.map(({ name, count }) => `${name} × ${count}`),
+    ...needs,
+  ];
+  if (bring.length > 0) {
+    page.heading('Bring');
+    page.say(bring.join('; '));
+  }
+  page.heading('Steps');
+  (content.steps as readonly Step[]).forEach((step, i) => {
+    const job = step.jobId === null ? undefined : snapshot.content('job', step.jobId);
+    const words =
+      job && step.id.endsWith(' do') && step.work !== 'change water' ? definitionOf(job).foundWords : [];
+    page.need(34);
+    const y = page.doc.y;
+    page.box(page.left, y + 1);
+    page.say(`${i + 1}. ${step.title}`, { font: 'bold', indent: 18, gap: 1 });
+    for (const id of step.cautions)
+      page.say(`! ${cautions[id].order} ${cautions[id].reason}`, { size: 9, indent: 18, gap: 1 });
+    if (step.tests.length > 0)
+      page.say(step.tests.map((id) => `${parameters[id].name} ______`).join('    '), { indent: 18, gap: 1 });
+    if (step.litres !== null)
+      page.say(
+        `${formatQuantity('volume', step.litres, unitFor('volume', setting))} planned; changed ______`,
+        {
+          ...{ indent: 18, gap: 1 },
+        },
+      );
+    if (step.off)
+      page.say(
+        step.phase === 'prove' || step.phase === 'remove'
+          ? `seen: ${step.off.provedBy}   at ______`
+          : step.phase === 'shut' || step.phase === 'fit'
+            ? 'at ______'
+            : '',
+        { size: 9, soft: true, indent: 18, gap: 1 },
+      );
+    if (words.length > 0) page.say(`found: ${words.join('  /  ')}`, { size: 9, indent: 18, gap: 1 });
+    page.doc.y += 3;
+    page.rule();
+    page.doc.y += 4;
+  });
+  page.say(deference, { size: 8, soft: true });
+  return page.end();
+}

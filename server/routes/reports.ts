@@ -1,0 +1,92 @@
+import { Router, type Request } from 'express';
+import * as v from 'valibot';
+import { dayWord } from '../../core/explain/words.ts';
+import { roundReport, type RoundReport } from '../../contract/round/report.ts';
+import { settingOf } from '../../contract/settings.ts';
+import { readPicture } from '../../store/pictures.ts';
+import { StoreProblem } from '../../store/problems.ts';
+import type { Store } from '../../store/store.ts';
+import { callerOf } from '../access/caller.ts';
+import type { AccessDesk } from '../access/desk.ts';
+import type { EvidenceDesk } from '../evidenceDesk.ts';
+import { visitReport } from '../mail/letters.ts';
+import type { PlanDesk } from '../planning/planDesk.ts';
+import { reportPdf } from '../print/reportPdf.ts';
+import { roundPdf } from '../print/roundPdf.ts';
+
+const To = v.strictObject({
+  to: v.pipe(
+    v.string('The mail address is missing.'),
+    v.maxLength(254, 'The mail address is too long.'),
+    v.email('The mail address is not one.'),
+  ),
+});
+/** More than these make a letter too heavy. */
+const MOST_PICTURES = 12;
+
+/** The report of a round as data, as a PDF and by mail; and the round itself on paper. */
+export function reportRoutes(
+  store: Store,
+  evidence: EvidenceDesk,
+  desk: PlanDesk,
+  access: AccessDesk,
+  dataDir: string,
+): Router {
+  const reportFor = async (req: Request): Promise<RoundReport> => {
+    const { jobs } = await desk.plan();
+    const id = String(req.params.id);
+    const report = roundReport(await evidence.now(), jobs, id, callerOf(req).scope);
+    if (!report) throw StoreProblem.notFound('round');
+    return report;
+  };
+  const pdfOf = async (report: RoundReport): Promise<Buffer> => {
+    const snapshot = await store.snapshot();
+    const taken = report.jobs
+      .flatMap((job) => job.pictureIds.map((id) => ({ id, caption: `${job.thing}, ${job.action}` })))
+      .slice(0, MOST_PICTURES);
+    const pictures = await Promise.all(
+      taken.flatMap(({ id, caption }) => {
+        const picture = snapshot.content('picture', id);
+        // the page format knows JPEG and PNG
+        return picture && picture.mime !== 'image/webp'
+          ? [readPicture(dataDir, picture.sha256).then((bytes) => ({ caption, bytes }))]
+          : [];
+      }),
+    );
+    return reportPdf(report, settingOf(snapshot), pictures);
+  };
+  return Router()
+    .get('/rounds/:id/report', async (req, res) => {
+      res.json(await reportFor(req));
+    })
+    .get('/rounds/:id/report.pdf', async (req, res) => {
+      const report = await reportFor(req);
+      res
+        .type('application/pdf')
+        .attachment(`${fileName(report)}.pdf`)
+        .send(await pdfOf(report));
+    })
+    .post('/rounds/:id/report/mail', async (req, res) => {
+      const { to } = v.parse(To, req.body);
+      const report = await reportFor(req);
+      const { dateFormat } = settingOf(await store.snapshot());
+      const letter = visitReport(report.place, dayWord(report.day, report.day, dateFormat), report.who);
+      await access.post.send({
+        ...{ to, subject: letter.subject, text: letter.text },
+        attachments: [{ filename: `${fileName(report)}.pdf`, content: await pdfOf(report) }],
+      });
+      res.json({ mailWord: `Sent to ${to}.` });
+    })
+    .get('/rounds/:id/print.pdf', async (req, res) => {
+      const known = await evidence.now();
+      const round = known.snapshot.get('round', req.params.id);
+      if (!round) throw StoreProblem.notFound('round');
+      const address = access.reach().addresses()[0] ?? access.loopback();
+      res
+        .type('application/pdf')
+        .attachment(`round-${round.content.day}.pdf`)
+        .send(await roundPdf(known, round, settingOf(known.snapshot), address));
+    });
+}
+const fileName = ({ place, day }: RoundReport): string =>
+  `${place.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}-${day}`;

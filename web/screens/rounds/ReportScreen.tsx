@@ -1,0 +1,299 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { parameters } from '../../../core/water/parameters.ts';
+import { dayOf, type Day } from '../../../core/time/day.ts';
+import { bandShown, parameterShown } from '../../../contract/shownUnits.ts';
+import type { ReportJob, ReportReading, RoundReport } from '../../../contract/round/report.ts';
+import { defaultSetting, type RecordContent } from '../../../contract/records.ts';
+import { api } from '../../api/client.ts';
+import { useSetting } from '../../api/data.ts';
+import { useMay } from '../../api/door.ts';
+import { relativeWord, writeDay, writeInstant } from '../../parts/dates.ts';
+import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { StateWord } from '../../strip/marks.tsx';
+import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
+import './report.css';
+
+type Setting = RecordContent<'setting'>;
+
+/** What a visit did and found, for whoever owns the tank; on paper it is the same. */
+export function ReportScreen() {
+  const { roundId = '' } = useParams();
+  const { data: report } = useSuspenseQuery({
+    queryKey: ['snapshot', 'report', roundId],
+    queryFn: () => api.get<RoundReport>(`/rounds/${roundId}/report`),
+  });
+  const mayRead = useMay('records.read');
+  // a client reads in the installation's usual units
+  return mayRead ? <OwnUnits report={report} /> : <Report report={report} setting={defaultSetting} />;
+}
+function OwnUnits({ report }: { report: RoundReport }) {
+  return <Report report={report} setting={useSetting()} />;
+}
+
+function Report({ report, setting }: { report: RoundReport; setting: Setting }) {
+  const { zone, begunAt, endedAt, who, minutes, leftOff, systems, jobs } = report;
+  const mayWrite = useMay('records.write');
+  const style = setting.dateFormat;
+  const today = report.day;
+  const day = (of: Day): string => writeDay(of, today, style);
+  const at = (instant: number): string => writeInstant(instant, zone, style, dayOf(instant, zone));
+  const done = jobs.filter((job) => job.state === 'done');
+  const rest = jobs.filter((job) => job.state !== 'done');
+  return (
+    <main className="page report">
+      <header className="head">
+        <h1>{report.place}</h1>
+        <span className="facts">
+          Visit of {begunAt === null ? day(report.day) : at(begunAt)}
+          {endedAt !== null && ` to ${at(endedAt)}`}
+          {who.length > 0 && `; ${who.join(', ')}`}
+          {report.state === 'given-up' && '; given up before its end'}
+          {report.state === 'under-way' && '; it still goes on'}
+        </span>
+        <span className="grow" />
+        {mayWrite && (
+          <Link className="btn2 noprint" to={`/rounds/${report.roundId}`}>
+            The round
+          </Link>
+        )}
+        <Button
+          component="a"
+          href={`/api/rounds/${report.roundId}/report.pdf`}
+          download
+          variant="contained"
+          className="noprint"
+        >
+          PDF
+        </Button>
+      </header>
+      {leftOff.length > 0 ? (
+        <section className="offlist" aria-label="Not running">
+          <h2>Not running</h2>
+          <ul className="plain">
+            {leftOff.map((off) => (
+              <li key={off.what} className="rule">
+                <b>{off.what}</b> <StateWord state="left-off" /> {off.said || 'not seen running again'}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : (
+        report.proved > 0 && (
+          <p className="datum proved">
+            {report.proved === 1
+              ? 'The one thing that was switched off was seen running again.'
+              : `All ${report.proved} things that were switched off were seen running again.`}
+          </p>
+        )
+      )}
+      {systems.map((system) => (
+        <section key={system.id} className="datum roundpart">
+          <h2>Water, {system.name}</h2>
+          {system.readings.length === 0 ? (
+            <p>Not tested at this visit.</p>
+          ) : (
+            <ul className="plain">
+              {system.readings.map((reading) => (
+                <ReadingRow key={reading.parameter} reading={reading} setting={setting} />
+              ))}
+            </ul>
+          )}
+        </section>
+      ))}
+      <section className="datum roundpart">
+        <h2>
+          Done
+          {minutes.measuredJobs > 0 && (
+            <span className="facts">
+              {' '}
+              {minutes.taken} min of hands, estimated {minutes.estimated} min
+            </span>
+          )}
+        </h2>
+        {done.length === 0 && <p>Nothing was done.</p>}
+        <ul className="plain">
+          {done.map((job) => (
+            <JobRow key={job.jobId} job={job} day={day} />
+          ))}
+        </ul>
+      </section>
+      {rest.length > 0 && (
+        <section className="datum roundpart">
+          <h2>Not done</h2>
+          <ul className="plain">
+            {rest.map((job) => (
+              <li key={job.jobId} className="rule reportrow">
+                <span>
+                  <b>{job.thing}</b>, {job.action}
+                </span>
+                <span>{job.reason ? `skipped: ${job.reason}` : 'not come to'}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section className="datum roundpart">
+        <h2>What comes next</h2>
+        <ul className="plain">
+          {report.next.map((one) => (
+            <li key={one.jobId} className="rule reportrow">
+              <span>
+                <b>{one.thing}</b>, {one.action} <span className="soft">{one.system}</span>
+              </span>
+              <span>
+                {day(one.day)}, {relativeWord(one.day, today)}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {mayWrite && <MailIt roundId={report.roundId} />}
+    </main>
+  );
+}
+
+function ReadingRow({ reading, setting }: { reading: ReportReading; setting: Setting }) {
+  const { parameter, value, below, verdict, band } = reading;
+  return (
+    <li className="rule reportrow reading">
+      <b>
+        {parameters[parameter].name} {parameterShown(parameter, value, below, setting)}
+      </b>
+      <span>
+        <WaterMark verdict={verdict} /> {verdictWords[verdict]}{' '}
+        <span className="soft">band {bandShown(parameter, band, setting)}</span>
+      </span>
+      <SmallLine reading={reading} />
+    </li>
+  );
+}
+
+const WIDTH = 160;
+const HEIGHT = 34;
+/** The last tests with the edges of the band. */
+function SmallLine({ reading: { points, band, parameter } }: { reading: ReportReading }) {
+  if (points.length < 2) return <span className="soft">the first test</span>;
+  const edges = [band?.lo, band?.hi].flatMap((edge) => edge ?? []);
+  const values = [...points.map((point) => point.value), ...edges];
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const [from, to] = [points[0]?.at ?? 0, points.at(-1)?.at ?? 1];
+  const x = (at: number): number => 4 + ((at - from) / Math.max(1, to - from)) * (WIDTH - 8);
+  const y = (one: number): number => HEIGHT - 4 - ((one - low) / Math.max(1e-9, high - low)) * (HEIGHT - 8);
+  const last = points.at(-1);
+  return (
+    <svg
+      width={WIDTH}
+      height={HEIGHT}
+      role="img"
+      aria-label={`${parameters[parameter].name}: the last ${points.length} tests`}
+    >
+      {edges.map((edge) => (
+        <line
+          key={edge}
+          x1={0}
+          x2={WIDTH}
+          y1={y(edge)}
+          y2={y(edge)}
+          stroke="var(--lineStrong)"
+          strokeDasharray="3 3"
+        />
+      ))}
+      <polyline
+        points={points.map((point) => `${x(point.at)},${y(point.value)}`).join(' ')}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={1.5}
+      />
+      {last && <circle cx={x(last.at)} cy={y(last.value)} r={3} fill="var(--petrol)" />}
+    </svg>
+  );
+}
+
+function JobRow({ job, day }: { job: ReportJob; day: (of: Day) => string }) {
+  const { before, after } = job;
+  const moved = before?.recommended && before.recommended !== after?.recommended;
+  return (
+    <li className="rule reportrow">
+      <span>
+        <b>{job.thing}</b>, {job.action} <span className="soft">{job.system}</span>
+      </span>
+      <span>
+        {job.found && `found: ${job.found}`}
+        {job.note && (
+          <>
+            {job.found && '. '}
+            {job.note}
+          </>
+        )}
+        {job.minutes !== null && (
+          <span className="soft">
+            {' '}
+            {job.minutes} min, estimated {job.estimateMin} min
+          </span>
+        )}
+        {job.pictureIds.length > 0 && (
+          <span className="reportpictures">
+            {job.pictureIds.map((id) => (
+              <img key={id} src={`/api/pictures/${id}`} alt={`${job.thing}, taken at this visit`} />
+            ))}
+          </span>
+        )}
+      </span>
+      <span className="soft">
+        {after?.recommended && `next ${day(after.recommended)}`}
+        {moved && before.recommended && ` (was ${day(before.recommended)})`}
+      </span>
+    </li>
+  );
+}
+
+/** Sends it as a PDF; without mail the screen says so, and the PDF is there. */
+function MailIt({ roundId }: { roundId: string }) {
+  const [to, setTo] = useState('');
+  const [said, setSaid] = useState('');
+  const [error, setError] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
+  const mail = async (): Promise<void> => {
+    setBusy(true);
+    setError(null);
+    setSaid('');
+    try {
+      setSaid(
+        (await api.send<{ mailWord: string }>('POST', `/rounds/${roundId}/report/mail`, { to })).mailWord,
+      );
+    } catch (problem) {
+      setError(problem);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <section className="datum roundpart noprint">
+      <h2>Send it</h2>
+      <form
+        className="actions"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void mail();
+        }}
+      >
+        <TextField
+          label="Mail address"
+          type="email"
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+          sx={{ width: 300 }}
+        />
+        <button type="submit" className="btn2" disabled={busy || to.trim() === ''}>
+          Mail the PDF
+        </button>
+        <span role="status">{said}</span>
+      </form>
+      <ProblemNote error={error} />
+    </section>
+  );
+}

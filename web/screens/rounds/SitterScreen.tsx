@@ -1,0 +1,216 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { addDays, type Day } from '../../../core/time/day.ts';
+import type { RecordContent, Stored } from '../../../contract/records.ts';
+import { sheetProposal } from '../../../contract/sitter/sheets.ts';
+import { evidenceOf } from '../../../contract/water/testedWater.ts';
+import { useNow, usePlan, useSnapshot } from '../../api/data.ts';
+import { creating, newIds, revising } from '../../api/writing.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { todayIn } from '../../parts/dates.ts';
+import { Nowhere } from '../../parts/Nowhere.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { PageAction } from '../../parts/PageAction.tsx';
+import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { useFixedIds } from '../../parts/useFixedIds.ts';
+import { useKept } from '../../parts/useKept.ts';
+import { useSend } from '../../parts/useSend.ts';
+import { DayField } from '../../parts/WhenField.tsx';
+import './rounds.css';
+
+type Task = RecordContent<'sitter-sheet'>['tasks'][number];
+type Phones = NonNullable<RecordContent<'site'>['sitter']>;
+interface Draft {
+  from: Day | null;
+  to: Day | null;
+  helperId: string;
+  tasks: Task[];
+  note: string;
+  sitter: Phones;
+}
+const DAYS = 9;
+
+/** A sheet for whoever looks after the tanks meanwhile: only simple jobs, in plain words. */
+export function SitterScreen() {
+  const [params] = useSearchParams();
+  const snapshot = useSnapshot();
+  const site = snapshot.get('site', params.get('site') ?? '');
+  return site ? <Sitter key={site.id} site={site} params={params} /> : <Nowhere />;
+}
+
+function Sitter({ site, params }: { site: Stored<'site'>; params: URLSearchParams }) {
+  const snapshot = useSnapshot();
+  const plan = usePlan();
+  const now = useNow();
+  const navigate = useNavigate();
+  const [ids] = useFixedIds();
+  const { send, pending, error } = useSend();
+  const today = todayIn(site.content.timeZone, now);
+  const [from] = useState<Day>(params.get('from') ?? today);
+  const [to] = useState<Day>(params.get('to') ?? addDays(today, DAYS));
+  const proposal = useMemo(
+    () => sheetProposal(evidenceOf(snapshot), plan.jobs, site.id, to),
+    [snapshot, plan.jobs, site.id, to],
+  );
+  const [initial] = useState<Draft>(() => ({
+    ...{ from, to, helperId: '', note: '' },
+    tasks: proposal.map(({ row, everyDays }) => ({
+      ...{ id: newIds().id, jobId: row.jobId, everyDays },
+      text: `${row.thing}: ${row.action} (${row.systemName})`,
+    })),
+    sitter: site.content.sitter ?? { phones: [], doNotTouch: '' },
+  }));
+  const [draft, setDraft, forget] = useKept<Draft>(`sitter.${site.id}`, initial);
+  const set = (some: Partial<Draft>): void => setDraft({ ...draft, ...some });
+  const setTask = (id: string, some: Partial<Task>): void =>
+    set({ tasks: draft.tasks.map((task) => (task.id === id ? { ...task, ...some } : task)) });
+  const { phones, doNotTouch } = draft.sitter;
+  const setSitter = (some: Partial<Phones>): void => set({ sitter: { ...draft.sitter, ...some } });
+  const save = async (): Promise<void> => {
+    const { sent } = await send(
+      [
+        revising(site, { ...site.content, sitter: draft.sitter }),
+        creating(
+          'sitter-sheet',
+          {
+            ...{ siteId: site.id, from: draft.from ?? '', to: draft.to ?? '' },
+            ...{ helperId: draft.helperId || null, note: draft.note },
+            tasks: draft.tasks.filter((task) => task.text.trim() !== ''),
+          },
+          ids,
+        ),
+      ],
+      'The sheet is made.',
+    );
+    if (!sent) return;
+    forget();
+    void navigate(`/sheet/${ids.id}`);
+  };
+  return (
+    <main className="page">
+      <header className="head">
+        <h1>Sitter’s sheet, {site.content.name}</h1>
+        <span className="grow" />
+        <PageAction>
+          <Button
+            variant="contained"
+            disabled={pending || draft.tasks.length === 0}
+            onClick={() => void save()}
+          >
+            Make the sheet
+          </Button>
+        </PageAction>
+      </header>
+      <ProblemNote error={error} />
+      <div className="twocol">
+        <section className="datum roundpart">
+          <h2>Tasks</h2>
+          <p className="soft">
+            Only what switches nothing off, needs no papers and can hurt nobody. Say it as you would say it.
+          </p>
+          <ul className="plain">
+            {draft.tasks.map((task) => (
+              <li key={task.id} className="rule sheetline">
+                <TextField
+                  label="Task"
+                  value={task.text}
+                  multiline
+                  onChange={(event) => setTask(task.id, { text: event.target.value })}
+                />
+                <NumberField
+                  label="Every"
+                  unit="days"
+                  value={task.everyDays}
+                  onChange={(every) => setTask(task.id, { everyDays: Math.max(1, Math.round(every ?? 1)) })}
+                />
+                <button
+                  type="button"
+                  className="btn2"
+                  onClick={() => set({ tasks: draft.tasks.filter((one) => one.id !== task.id) })}
+                >
+                  Not this
+                </button>
+              </li>
+            ))}
+          </ul>
+          <div>
+            <button
+              type="button"
+              className="btn2"
+              onClick={() =>
+                set({ tasks: [...draft.tasks, { id: newIds().id, jobId: null, text: '', everyDays: 1 }] })
+              }
+            >
+              Add a task, for example the feeding
+            </button>
+          </div>
+        </section>
+        <section className="datum roundpart">
+          <h2>When, and who</h2>
+          <div className="fields">
+            <DayField label="From" value={draft.from} onChange={(day) => set({ from: day })} />
+            <DayField label="To" value={draft.to} onChange={(day) => set({ to: day })} />
+          </div>
+          <Choice
+            label="Who helps"
+            value={draft.helperId}
+            options={[
+              ...snapshot.all('person').map((person) => ({ value: person.id, label: person.content.name })),
+              { value: '', label: 'Not said' },
+            ]}
+            onChange={(helperId) => set({ helperId })}
+          />
+          <h2>Call</h2>
+          {phones.map((phone, i) => (
+            <div key={i} className="fields">
+              <TextField
+                label="Name"
+                value={phone.name}
+                onChange={(event) =>
+                  setSitter({
+                    phones: phones.map((one, k) => (k === i ? { ...one, name: event.target.value } : one)),
+                  })
+                }
+              />
+              <TextField
+                label="Phone"
+                type="tel"
+                value={phone.phone}
+                onChange={(event) =>
+                  setSitter({
+                    phones: phones.map((one, k) => (k === i ? { ...one, phone: event.target.value } : one)),
+                  })
+                }
+              />
+            </div>
+          ))}
+          <div>
+            <button
+              type="button"
+              className="btn2"
+              onClick={() => setSitter({ phones: [...phones, { name: '', phone: '' }] })}
+            >
+              Add a number
+            </button>
+          </div>
+          <TextField
+            label="Do not touch"
+            multiline
+            minRows={2}
+            value={doNotTouch}
+            onChange={(event) => setSitter({ doNotTouch: event.target.value })}
+          />
+          <TextField
+            label="Anything else"
+            multiline
+            minRows={2}
+            value={draft.note}
+            onChange={(event) => set({ note: event.target.value })}
+          />
+        </section>
+      </div>
+    </main>
+  );
+}
