@@ -25,12 +25,18 @@ test.each(catalogue.map((kind) => ({ name: kind.id, kind })))(
   },
 );
 
+/** Jobs of one system stand side by side whatever their kind. */
+const siblings = (kind: (typeof catalogue)[number]): readonly { id: string }[] =>
+  kind.target === 'system'
+    ? catalogue.filter((one) => one.target === 'system').flatMap((one) => one.jobs)
+    : kind.jobs;
+
 test.each(jobs)('$name says what to do, what it shuts and where its figures come from', ({ kind, job }) => {
   expect(job.procedure.length).toBeGreaterThan(0);
   expect(job.minutes).toBeGreaterThan(0);
   expect(job.basis.length).toBeGreaterThan(5);
   for (const rule of job.rules)
-    if (rule.kind === 'every-nth') expect(kind.jobs.map((one) => one.id)).toContain(rule.ofJob);
+    if (rule.kind === 'every-nth') expect(siblings(kind).map((one) => one.id)).toContain(rule.ofJob);
   // graded by looking: wear; not graded: no wear rule
   expect(job.rules.some((rule) => rule.kind === 'wear')).toBe(
     job.foundScale !== 'none' && job.foundScale !== 'finding',

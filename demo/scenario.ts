@@ -129,7 +129,11 @@ export const scenario: readonly ScenarioSite[] = [
             pipesL: 6,
           },
         ],
-        jobs: { 'water-change': { change: truth(9, 0.15, 0.95, 0) }, panes: { clean: truth(5, 0.25, 0.9) } },
+        jobs: {
+          'water-change': { change: truth(9, 0.15, 0.95, 0) },
+          'deep-clean': { deep: truth(36, 0.15, 0.9, 0) },
+          panes: { clean: truth(5, 0.25, 0.9) },
+        },
         components: [
           { kindId: 'weir', name: 'Overflow weir', jobs: { 'brush-teeth': truth(44, 0.2, 0.95) } },
           { kindId: 'sock-mesh', name: 'Filter socks', jobs: { jet: truth(6.5, 0.2, 0.95, 0.85) } },

@@ -84,8 +84,8 @@ export const systemJobs: readonly EquipmentKind[] = [
         // every three to six changes: common practice, no published source
         rules: [{ kind: 'every-nth', ofJob: 'change', n: 4 }],
         driver: 'dirt where nobody looks',
-        foundScale: 'wear',
-        foundWords: ['clean', 'a film', 'dirt to see', 'thick dirt', 'smells'],
+        foundScale: 'none',
+        foundWords: [],
         dueSigns: 'dirt behind, below and between',
         procedure: [
           'With the change, before the drain: behind rock, below equipment, overflow box, corners of the sump.',
