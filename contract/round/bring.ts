@@ -23,10 +23,10 @@ export function bringFor({ snapshot, definitionOf }: Evidence, jobIds: readonly 
       supplies.set(name, [...(supplies.get(name) ?? []), amount]);
     for (const need of definition.needs) needs.add(need);
     if (definition.work !== 'replace') continue;
-    const thing = placeOfJob(job, snapshot)?.thing ?? '';
-    // a part that its supplies already name is not brought twice
-    const named = definition.supplies.some(({ name }) => sameThing(name, thing));
-    if (thing !== '' && !named) spares.set(thing, (spares.get(thing) ?? 0) + 1);
+    // its supplies name the part; where there are none, the thing itself is brought
+    const thing = placeOfJob(job, snapshot)?.thing;
+    if (thing !== undefined && definition.supplies.length === 0)
+      spares.set(thing, (spares.get(thing) ?? 0) + 1);
   }
   return {
     supplies: [...supplies].map(([name, amounts]) => ({ name, amounts })),
@@ -34,7 +34,3 @@ export function bringFor({ snapshot, definitionOf }: Evidence, jobIds: readonly 
     needs: [...needs],
   };
 }
-const sameThing = (a: string, b: string): boolean => {
-  const [x, y] = [a.toLowerCase(), b.toLowerCase()];
-  return x.includes(y) || y.includes(x);
-};

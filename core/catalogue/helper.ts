@@ -1,7 +1,7 @@
 import { canHurt } from './cautions.ts';
 import type { JobDefinition, WorkKind } from './types.ts';
 
-const simple: ReadonlySet<WorkKind> = new Set<WorkKind>(['refill', 'empty', 'wash', 'inspect']);
+const simple: ReadonlySet<WorkKind> = new Set<WorkKind>(['refill', 'empty', 'wash']);
 /** Longer jobs are not asked of somebody who helps out. House default. */
 const LONGEST_MIN = 15;
 

@@ -16,6 +16,10 @@ const INK = '#000000';
 const SOFT = '#444444';
 const LINE = '#999999';
 
+/** The letters that ship have no lowered digits: NO3 instead of boxes. */
+const plainDigits = (text: string): string =>
+  text.replaceAll(/[\u2080-\u2089]/g, (digit) => String(digit.charCodeAt(0) - 0x2080));
+
 export interface Said {
   size?: number;
   font?: 'plain' | 'bold' | 'head';
@@ -60,7 +64,8 @@ export class Page {
   need(height: number): void {
     if (this.doc.y + height > this.doc.page.height - MARGIN - 20) this.doc.addPage();
   }
-  say(text: string, { size = 10, font = 'plain', soft = false, indent = 0, gap = 3 }: Said = {}): void {
+  say(said: string, { size = 10, font = 'plain', soft = false, indent = 0, gap = 3 }: Said = {}): void {
+    const text = plainDigits(said);
     const width = this.width - indent;
     this.doc.font(font).fontSize(size);
     this.need(this.doc.heightOfString(text, { width }));
@@ -86,7 +91,8 @@ export class Page {
       .stroke();
   }
   /** Words side by side, each in its share of the width; the row is as high as the highest. */
-  row(cells: readonly { text: string; share: number; font?: Said['font']; soft?: boolean }[]): void {
+  row(said: readonly { text: string; share: number; font?: Said['font']; soft?: boolean }[]): void {
+    const cells = said.map((cell) => ({ ...cell, text: plainDigits(cell.text) }));
     const height = Math.max(
       ...cells.map(({ text, share, font = 'plain' }) =>
         this.doc

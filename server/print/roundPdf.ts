@@ -1,4 +1,4 @@
-import { cautions, deference } from '../../core/catalogue/cautions.ts';
+import { cautions, deference, type CautionId } from '../../core/catalogue/cautions.ts';
 import type { Step } from '../../core/planning/round/step.ts';
 import { dayWord } from '../../core/explain/words.ts';
 import { parameters } from '../../core/water/parameters.ts';
@@ -42,6 +42,7 @@ export async function roundPdf(
     page.say(bring.join('; '));
   }
   page.heading('Steps');
+  const said = new Set<CautionId>();
   (content.steps as readonly Step[]).forEach((step, i) => {
     const job = step.jobId === null ? undefined : snapshot.content('job', step.jobId);
     const words =
@@ -50,8 +51,13 @@ export async function roundPdf(
     const y = page.doc.y;
     page.box(page.left, y + 1);
     page.say(`${i + 1}. ${step.title}`, { font: 'bold', indent: 18, gap: 1 });
-    for (const id of step.cautions)
-      page.say(`! ${cautions[id].order} ${cautions[id].reason}`, { size: 9, indent: 18, gap: 1 });
+    for (const id of step.cautions) {
+      // the reason stands where it comes first; the order every time
+      page.say(`! ${cautions[id].order}${said.has(id) ? '' : ` ${cautions[id].reason}`}`, {
+        ...{ size: 9, indent: 18, gap: 1 },
+      });
+      said.add(id);
+    }
     if (step.tests.length > 0)
       page.say(step.tests.map((id) => `${parameters[id].name} ______`).join('    '), { indent: 18, gap: 1 });
     if (step.litres !== null)

@@ -81,6 +81,7 @@ export const theme = createTheme({
         },
         notchedOutline: { top: 0, borderColor: strong, '& legend': { display: 'none' } },
         input: { padding: '8px 12px' },
+        multiline: { padding: 0 },
       },
     },
     MuiInputAdornment: { styleOverrides: { root: { color: soft } } },

@@ -22,11 +22,13 @@ export interface RecoveryStage {
   /** What is done in it, and what is not. */
   how: string;
   takes: (job: RecoveryJob) => boolean;
-  /** One upheaval a visit: each job that stirs the life in the water has a visit to itself. */
-  oneAVisit: boolean;
+  /** So many jobs a visit at most: what stirs the life in the water has a visit to itself. */
+  mostAVisit: number;
 }
 
 const keepsAlive = new Set(['heater', 'chiller', 'top-off', 'air-pump', 'emergency-stop', 'standby-power']);
+/** Looking and testing are not rationed. */
+const MANY = 1000;
 const isUpheaval = (job: RecoveryJob): boolean =>
   job.biological || job.largeMechanical || (job.place === 'reactor' && job.work === 'replace');
 
@@ -37,49 +39,56 @@ export const recoveryStages: readonly RecoveryStage[] = [
     title: 'Make it safe, and look at everything',
     how: 'Leaks, damp plugs, heater, circulation, top-off. Look at every part and touch none that still works.',
     takes: (job) => (keepsAlive.has(job.kindId) || job.work === 'inspect') && !isUpheaval(job),
-    oneAVisit: false,
+    mostAVisit: MANY,
   },
   {
     id: 'test',
     title: 'Test everything',
     how: 'Every test there is, before any water is changed: nobody knows this water.',
     takes: (job) => job.tests || job.work === 'calibrate',
-    oneAVisit: false,
+    mostAVisit: MANY,
   },
   {
     id: 'pumps',
     title: 'Pumps, one after another',
     how: 'What is calcified soaks first; it is never forced. Flow comes back before anything else is cleaned.',
     takes: (job) => (job.place === 'return' || job.kindId.endsWith('pump')) && !isUpheaval(job),
-    oneAVisit: false,
+    mostAVisit: 3,
+  },
+  {
+    id: 'make-up',
+    title: 'The make-up unit',
+    how: 'What is changed must be good water: filters, membrane and resin before the first change.',
+    takes: (job) => job.place === 'make-up' && !isUpheaval(job),
+    mostAVisit: 4,
   },
   {
     id: 'water',
     title: 'Small water changes',
     how: 'A tenth at a time: old water has drifted far, and livestock has gone with it.',
     takes: (job) => job.work === 'change water',
-    oneAVisit: false,
+    mostAVisit: MANY,
   },
   {
     id: 'skimmer',
     title: 'Skimmer, its air intake first',
     how: 'A weak skimmer mostly wants its air intake cleared. Then the cup, then the pump.',
     takes: (job) => job.place === 'skimmer' && !isUpheaval(job),
-    oneAVisit: false,
+    mostAVisit: 3,
   },
   {
     id: 'mechanical',
     title: 'Mechanical filters',
     how: 'A part at each visit: what lies in them feeds the water while it is stirred.',
     takes: (job) => !isUpheaval(job),
-    oneAVisit: false,
+    mostAVisit: 4,
   },
   {
     id: 'media',
     title: 'Media and biology, one a visit',
     how: 'The life in them carries the tank by now. One at a time, days apart, ammonia tested after each.',
     takes: () => true,
-    oneAVisit: true,
+    mostAVisit: 1,
   },
 ];
 /** What is done before its neighbours of the same stage. */
@@ -101,9 +110,10 @@ export function recoveryVisits(jobs: readonly RecoveryJob[]): RecoveryVisit[] {
       .filter((job) => !taken.has(job.jobId) && stage.takes(job))
       .sort((a, b) => Number(first.has(b.catalogueJobId)) - Number(first.has(a.catalogueJobId)));
     for (const job of mine) taken.add(job.jobId);
-    if (mine.length === 0) return [];
-    return stage.oneAVisit
-      ? mine.map((job) => ({ stage, jobIds: [job.jobId] }))
-      : [{ stage, jobIds: mine.map((job) => job.jobId) }];
+    const visits = Math.ceil(mine.length / stage.mostAVisit);
+    return Array.from({ length: visits }, (_, i) => ({
+      stage,
+      jobIds: mine.slice(i * stage.mostAVisit, (i + 1) * stage.mostAVisit).map((job) => job.jobId),
+    }));
   });
 }

@@ -2,10 +2,10 @@ import { canHurt, cautions, deference, type CautionId } from '../../../core/cata
 import type { Step } from '../../../core/planning/round/step.ts';
 import { heedKey, type RoundState } from '../../../contract/round/fold.ts';
 
-/** Cautions of a step that can hurt somebody and that nobody in this round has heeded for its jobs. */
+/** Cautions of a step that can hurt somebody and that were not yet heeded in this round for each of its jobs. */
 export const toHeed = (step: Pick<Step, 'cautions' | 'forJobs'>, state: RoundState): CautionId[] =>
   step.cautions.filter(
-    (id) => canHurt(id) && !step.forJobs.some((jobId) => state.heeded.has(heedKey(jobId, id))),
+    (id) => canHurt(id) && !step.forJobs.every((jobId) => state.heeded.has(heedKey(jobId, id))),
   );
 
 /** The cautions of a step; where somebody can be hurt, a tick under each before the step can be done. */

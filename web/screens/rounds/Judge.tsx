@@ -117,14 +117,14 @@ function Bigger({
           where it comes from.
         </p>
       );
-    const said = `${column.name} is over its band: ${amounts.litres(found.litres)}${
+    const said = `${column.name} is over its band: change ${amounts.litres(found.litres)}${
       plannedL > 0 ? ` instead of ${amounts.litres(plannedL)}` : ''
     }`;
     return (
       <div key={column.id} className="actions">
         <span>
           {said}
-          {!isTested(facts, system.id, column) && ' if the new water holds none (it was not tested)'}
+          {!isTested(facts, system.id, column) && ', if the new water holds none (it was not tested)'}
           {found.litres < found.wantedL - 0.5 &&
             `; ${amounts.litres(found.wantedL)} would bring it to its band`}
           .

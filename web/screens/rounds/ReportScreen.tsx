@@ -105,15 +105,14 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
         </section>
       ))}
       <section className="datum roundpart">
-        <h2>
-          Done
+        <div className="actions">
+          <h2>Done</h2>
           {minutes.measuredJobs > 0 && (
             <span className="facts">
-              {' '}
               {minutes.taken} min of hands, estimated {minutes.estimated} min
             </span>
           )}
-        </h2>
+        </div>
         {done.length === 0 && <p>Nothing was done.</p>}
         <ul className="plain">
           {done.map((job) => (
