@@ -34,6 +34,7 @@ const StepSchema = v.strictObject({
   litres: v.nullable(number('The litres', 0, 50_000_000, 'L')),
   biological: flag('Biological'),
   largeMechanical: flag('Large mechanical clean'),
+  dry: flag('Whether it is dry'),
   standing: v.nullable(choice('How its water stands', standings)),
   cautions: v.array(v.picklist(cautionIds)),
 });

@@ -26,6 +26,7 @@ export interface Constraint {
 }
 
 const HANDS: readonly Phase[] = ['clean', 'soak', 'drain', 'media', 'refill'];
+const isHands = ({ phase }: Step): boolean => HANDS.includes(phase);
 const circulation = ['return-pump', 'canister'];
 
 export const constraints = [
@@ -233,6 +234,8 @@ function joins({ id, within }: Constraint, first: Step, then: Step): boolean {
   return (
     first.id !== then.id &&
     share(first, then, within) &&
+    // what only makes or stores water is worked on apart from the water itself
+    !(within === 'system' && (first.dry || then.dry) && isHands(first) && isHands(then)) &&
     // the restart of one thing is proved by its own proof
     (id !== 'restart-before-proof' || first.off?.what === then.off?.what)
   );

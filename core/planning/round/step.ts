@@ -62,6 +62,8 @@ export interface Step {
   litres: number | null;
   biological: boolean;
   largeMechanical: boolean;
+  /** It only makes or stores water: no hands in that of its systems. */
+  dry: boolean;
   /** Of the systems it touches; null: the visit's, or of several that stand differently. */
   standing: Standing | null;
   cautions: readonly CautionId[];

@@ -43,16 +43,14 @@ export interface Visited {
  * @param systems every system that is visited
  */
 export function stepsOf(jobs: readonly RoundJob[], systems: readonly Visited[]): Step[] {
-  const dry = new Set(jobs.filter((job) => !job.inWater).map((job) => job.jobId));
-  return withStanding(plainSteps(jobs, systems), systems, dry);
+  return withStanding(plainSteps(jobs, systems), systems);
 }
 
 /** Waters that one job touches together cannot be kept apart: they stand as the most suspect of them. */
-function withStanding(steps: readonly Step[], systems: readonly Visited[], dry: ReadonlySet<string>): Step[] {
+function withStanding(steps: readonly Step[], systems: readonly Visited[]): Step[] {
   const worst = new Map(systems.map((one) => [one.id, one.standing]));
   const rank = (id: string): number => standings.indexOf(worst.get(id) ?? 'clean');
-  const isDry = (step: Step): boolean => step.jobId === null || dry.has(step.jobId);
-  const joined = steps.filter((step) => !isDry(step) && step.systemIds.length > 1);
+  const joined = steps.filter((step) => step.jobId !== null && !step.dry && step.systemIds.length > 1);
   // as often as there are waters: what one joins, another may join on
   for (let pass = 0; pass < systems.length; pass++)
     for (const { systemIds } of joined) {
@@ -62,7 +60,7 @@ function withStanding(steps: readonly Step[], systems: readonly Visited[], dry: 
   return steps.map((step) => {
     const all = new Set(step.systemIds.map((id) => worst.get(id) ?? null));
     const [one = null] = all;
-    return all.size === 1 && one !== null && !isDry(step) ? { ...step, standing: one } : step;
+    return all.size === 1 && one !== null && !step.dry ? { ...step, standing: one } : step;
   });
 }
 
@@ -122,7 +120,7 @@ function visitStep(phase: Phase, title: string, handsMin: number, systemIds: rea
       tests: [],
       litres: null,
     },
-    ...{ biological: false, largeMechanical: false, standing: null, cautions: [] },
+    ...{ biological: false, largeMechanical: false, dry: false, standing: null, cautions: [] },
   };
 }
 
@@ -141,7 +139,8 @@ function stepsOfJob(job: RoundJob): Step[] {
       litres: null,
       waitMin: 0,
     },
-    ...{ biological: job.biological, largeMechanical: job.largeMechanical, standing: null, cautions: [] },
+    ...{ biological: job.biological, largeMechanical: job.largeMechanical, dry: !job.inWater },
+    ...{ standing: null, cautions: [] },
   };
   const step = (phase: Phase, part: string, some: Partial<Step>): Step => ({
     ...base,

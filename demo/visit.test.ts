@@ -1,0 +1,273 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { v7 as uuid } from 'uuid';
+import { endOfToday, makePlan, type Plan } from '../contract/plan.ts';
+import type { RecordContent, RecordKind, Stored } from '../contract/records.ts';
+import { buildRound, changePlanFor, fittingsFor, proposedJobs } from '../contract/round/build.ts';
+import { measuredMinutes } from '../contract/round/measured.ts';
+import { foldRound } from '../contract/round/fold.ts';
+import { recoveryOf } from '../contract/round/recovery.ts';
+import { standbyConflicts } from '../contract/round/redundancy.ts';
+import { roundReport } from '../contract/round/report.ts';
+import type { RoundWhat } from '../contract/round/schemas.ts';
+import { daysOfTask, sheetProposal, sheetsFor } from '../contract/sitter/sheets.ts';
+import { Snapshot } from '../contract/snapshot.ts';
+import { evidenceOf, type Evidence } from '../contract/water/testedWater.ts';
+import { demoRecords } from './records.ts';
+
+// A visit of the scenario as it is built, done and told afterwards.
+
+const TODAY = '2026-11-25';
+const NOW = Date.parse(`${TODAY}T14:20:00Z`);
+let evidence: Evidence;
+let plan: Plan;
+beforeAll(() => {
+  evidence = evidenceOf(Snapshot.of(demoRecords(TODAY)));
+  plan = makePlan(evidence.snapshot, endOfToday(NOW), TODAY);
+}, 60_000);
+
+const siteOf = (name: string): string =>
+  evidence.snapshot.all('site').find((one) => one.content.name === name)?.id ?? expect.fail(name);
+const systemOf = (name: string): string =>
+  evidence.snapshot.all('system').find((one) => one.content.name === name)?.id ?? expect.fail(name);
+const record = <K extends RecordKind>(
+  kind: K,
+  content: RecordContent<K>,
+  id: string = uuid(),
+): Stored<K> => ({
+  ...{ kind, id, version: 1, deleted: false, content },
+});
+
+describe('the workshop’s visit', () => {
+  test('takes the planned changes over: litres, and what must be off', () => {
+    const siteId = siteOf('Workshop');
+    const planned = changePlanFor(evidence.snapshot, siteId, '2026-11-28');
+    const rows = proposedJobs(plan.jobs, siteId, '2026-12-02');
+    const steps = buildRound(
+      evidence,
+      rows.map((row) => row.jobId),
+      planned,
+    );
+    const refills = steps.filter((step) => step.phase === 'refill' && step.litres !== null);
+    expect(refills.length).toBeGreaterThan(0);
+    for (const step of refills) {
+      const one = planned?.content.systems.find((system) => step.systemIds.includes(system.systemId));
+      expect(step.litres).toBe(one?.litres);
+      for (const off of one?.off ?? [])
+        expect(steps.some((shut) => shut.phase === 'shut' && shut.off?.componentId === off.componentId)).toBe(
+          true,
+        );
+    }
+    // a plan that was carried out is not carried out again
+    const done = { ...planned?.content, serviceIds: [uuid()] } as RecordContent<'change-plan'>;
+    const after = evidence.snapshot.with([record('change-plan', done, planned?.id)]);
+    expect(changePlanFor(after, siteId, '2026-11-28')).toBeNull();
+  });
+  test('hands go into the quarantine tank last of all', () => {
+    const rows = proposedJobs(plan.jobs, siteOf('Workshop'), '2026-12-02');
+    const steps = buildRound(
+      evidence,
+      rows.map((row) => row.jobId),
+    );
+    const wet = steps.filter(
+      (step) => ['clean', 'soak', 'drain', 'media', 'refill'].includes(step.phase) && step.standing !== null,
+    );
+    const first = wet.findIndex((step) => step.standing === 'quarantine');
+    expect(first).toBeGreaterThan(0);
+    expect(wet.slice(first).every((step) => step.standing === 'quarantine')).toBe(true);
+  });
+  test('a fitting comes with what stirs dirt up, and not with what does not', () => {
+    const siteId = siteOf('Workshop');
+    const { snapshot, definitionOf } = evidence;
+    const here = snapshot.all('job').filter((job) => job.content.systemId === systemOf('Quarantine tank'));
+    const stirring = here.filter((job) => definitionOf(job.content).announces?.includes('stirred-up'));
+    expect(stirring.length).toBeGreaterThan(0);
+    const fittings = fittingsFor(
+      evidence,
+      stirring.map((job) => job.id),
+    );
+    expect(fittings.map((id) => snapshot.content('job', id)?.kindId)).toContain('sock-cleaning');
+    const tests = plan.jobs.filter((row) => row.siteId === siteId && row.work === 'test');
+    expect(
+      fittingsFor(
+        evidence,
+        tests.map((row) => row.jobId),
+      ),
+    ).toEqual([]);
+  });
+});
+
+describe('duty and standby', () => {
+  const pumps = () =>
+    evidence.snapshot.all('component').filter(({ content }) => content.kindId === 'large-pump');
+  const jobsThatShut = (componentId: string): string[] =>
+    evidence.snapshot
+      .all('job')
+      .filter(
+        (job) =>
+          job.content.componentId === componentId && evidence.definitionOf(job.content).shuts.length > 0,
+      )
+      .map((job) => job.id);
+  test('one of a pair may be down, both never', () => {
+    const pair = pumps().filter((one) => one.content.systemIds.includes(systemOf('Ray pool')));
+    expect(pair).toHaveLength(2);
+    const [duty, standby] = pair.map((one) => jobsThatShut(one.id));
+    const none = new Set<string>();
+    expect(duty?.length).toBeGreaterThan(0);
+    expect(standbyConflicts(evidence, duty ?? [], none)).toEqual([]);
+    const [said] = standbyConflicts(evidence, [...(duty ?? []), ...(standby ?? [])], none);
+    expect(said).toMatch(/^Ray pool: .* stand in for each other; one must run\./);
+    // the other was left off by an earlier round
+    const other = new Set(pair.slice(1).map((one) => one.id));
+    expect(standbyConflicts(evidence, duty ?? [], other)).toHaveLength(1);
+  });
+});
+
+describe('the report of a round', () => {
+  const jobsAt = (): string[] =>
+    proposedJobs(plan.jobs, siteOf('Public library'), '2026-12-04').map((row) => row.jobId);
+  function done(): { evidence: Evidence; roundId: string; steps: ReturnType<typeof buildRound> } {
+    const steps = buildRound(evidence, jobsAt());
+    const roundId = uuid();
+    const person = evidence.snapshot.all('person')[0]?.id ?? null;
+    const [shut] = steps.filter((step) => step.phase === 'shut');
+    const clean = steps.find((step) => step.id.endsWith(' do') && step.work === 'clean') ?? expect.fail();
+    const skipped =
+      steps.find((step) => step.id.endsWith(' do') && step.jobId !== clean.jobId) ?? expect.fail();
+    const offId = uuid();
+    const acts: RoundWhat[] = [
+      { do: 'begin' },
+      {
+        ...{ do: 'switched-off', stepId: shut?.id ?? '', systemIds: [...(shut?.systemIds ?? [])] },
+        off: shut?.off ?? expect.fail(),
+      },
+      { do: 'done', stepId: clean.id, found: 'overdue', minutes: 12, note: '' },
+      { do: 'skipped', stepId: skipped.id, reason: 'no spare' },
+      { do: 'left-off', offActionId: offId, reason: 'the seal is ordered' },
+      { do: 'closed' },
+    ];
+    const actions = acts.map((what, i) =>
+      record(
+        'round-action',
+        {
+          ...{ roundId, version: 1, device: 'phone', sequence: i + 1, whoId: person, what },
+          at: new Date(NOW - 3_600_000 + i * 600_000).toISOString(),
+        },
+        what.do === 'switched-off' ? offId : uuid(),
+      ),
+    );
+    const round = record(
+      'round',
+      {
+        ...{ siteId: siteOf('Public library'), day: TODAY, personId: person, jobIds: jobsAt() },
+        before: [{ jobId: clean.jobId ?? '', recommended: '2026-11-20', earliest: null, latest: null }],
+        steps: steps as unknown as RecordContent<'round'>['steps'],
+      },
+      roundId,
+    );
+    const service = record('service', {
+      ...{
+        jobId: clean.jobId ?? '',
+        whoId: person,
+        found: 'overdue',
+        shareDone: 1,
+        minutes: 12,
+        supplies: [],
+      },
+      when: { kind: 'instant', at: new Date(NOW - 2_400_000).toISOString() },
+      ...{ note: 'two snails in it', pictureIds: [] },
+    });
+    const snapshot = evidence.snapshot.with([round, ...actions, service]);
+    return { evidence: evidenceOf(snapshot), roundId, steps };
+  }
+  test('what was done and found, what was skipped and why, what still does not run', () => {
+    const { evidence: after, roundId } = done();
+    const report = roundReport(after, plan.jobs, roundId, null) ?? expect.fail();
+    expect(report).toMatchObject({ place: 'Public library', state: 'closed', proved: 0 });
+    const job = report.jobs.find((one) => one.state === 'done') ?? expect.fail();
+    expect(job).toMatchObject({
+      note: 'two snails in it',
+      minutes: 12,
+      before: { recommended: '2026-11-20' },
+    });
+    expect(job.found).toBeTruthy();
+    expect(report.minutes).toMatchObject({ taken: 12, measuredJobs: 1 });
+    expect(report.jobs.filter((one) => one.state === 'skipped').map((one) => one.reason)).toEqual([
+      'no spare',
+    ]);
+    expect(report.leftOff).toHaveLength(1);
+    expect(report.leftOff[0]?.said).toBe('the seal is ordered');
+    // nothing was tested in it: nothing is said of the water
+    expect(report.systems.every((system) => system.readings.length === 0)).toBe(true);
+    expect(report.next.map((one) => one.day)).toEqual([...report.next.map((one) => one.day)].sort());
+  });
+  test('whoever may see another system learns nothing of it', () => {
+    const { evidence: after, roundId } = done();
+    const scope = { siteIds: [], systemIds: [systemOf('Ray pool')] };
+    expect(roundReport(after, plan.jobs, roundId, scope)).toBeNull();
+    const own = { siteIds: [], systemIds: [systemOf('Axolotl tank')] };
+    const report = roundReport(after, plan.jobs, roundId, own) ?? expect.fail();
+    expect(new Set([...report.jobs, ...report.next].map((one) => one.system))).toEqual(
+      new Set(['Axolotl tank']),
+    );
+  });
+  test('minutes are measured from when hands were free; an afternoon in between says nothing', () => {
+    const { evidence: after, roundId, steps } = done();
+    const { snapshot, index } = after;
+    const state = foldRound(
+      snapshot.content('round', roundId) ?? expect.fail(),
+      index.on('actionsOfRound', roundId),
+    );
+    const open = steps.find((step) => !state.doneAt.has(step.id)) ?? expect.fail();
+    const last = Math.max(...state.doneAt.values());
+    expect(measuredMinutes(state, open, 10, last + 9 * 60_000)).toBe(9);
+    expect(measuredMinutes(state, open, 10, last + 300 * 60_000)).toBeNull();
+    expect(measuredMinutes(state, open, 10, last + 30_000)).toBeNull();
+    expect(measuredMinutes({ ...state, doneAt: new Map() }, open, 10, last)).toBeNull();
+  });
+});
+
+describe('a sitter’s sheet', () => {
+  test('asks for simple jobs only: nothing off, no papers, nothing that hurts', () => {
+    const proposed = evidence.snapshot
+      .all('site')
+      .flatMap((site) => sheetProposal(evidence, plan.jobs, site.id, '2026-12-20'));
+    expect(proposed.length).toBeGreaterThan(3);
+    for (const { row } of proposed) {
+      const job = evidence.snapshot.content('job', row.jobId) ?? expect.fail();
+      const { shuts, hands, minutes } = evidence.definitionOf(job);
+      expect([row.thing, shuts, hands]).toEqual([row.thing, [], undefined]);
+      expect(minutes).toBeLessThanOrEqual(15);
+      expect(['refill', 'empty', 'wash']).toContain(row.work);
+    }
+  });
+  test('says the days of each task, who ticked them off, whom to call', () => {
+    const siteId = siteOf('Workshop');
+    const task = { id: uuid(), jobId: null, text: 'Two cubes of food', everyDays: 2 };
+    expect(daysOfTask(task, '2026-11-25', '2026-11-30')).toEqual(['2026-11-25', '2026-11-27', '2026-11-29']);
+    const sheet = record('sitter-sheet', {
+      ...{ siteId, from: '2026-11-25', to: '2026-11-30', helperId: null, tasks: [task], note: '' },
+    });
+    const tick = record('sheet-tick', {
+      ...{ sheetId: sheet.id, taskId: task.id, day: '2026-11-25', at: new Date(NOW).toISOString() },
+      ...{ whoId: evidence.snapshot.all('person')[0]?.id ?? null, note: '' },
+    });
+    const known = evidenceOf(evidence.snapshot.with([sheet, tick]));
+    const [view] = sheetsFor(known, null, NOW, null);
+    expect(view?.phones.length).toBeGreaterThan(0);
+    expect(view?.doNotTouch).toContain('calcium reactor');
+    expect(view?.tasks[0]?.days.map((one) => one.doneBy !== null)).toEqual([true, false, false]);
+    // who may see another place finds no sheet
+    expect(sheetsFor(known, { siteIds: [siteOf('Public library')], systemIds: [] }, NOW, null)).toEqual([]);
+  });
+});
+
+test('a neglected tank: everything looked at first, biology last and days apart', () => {
+  const visits = recoveryOf(evidence, systemOf('Staghorn trough'), TODAY);
+  expect(visits[0]?.stage.id).toBe('safe');
+  expect(visits[1]?.stage.id).toBe('test');
+  const media = visits.filter((visit) => visit.stage.id === 'media');
+  expect(media.length).toBeGreaterThan(1);
+  expect(media.every((visit) => visit.jobs.length === 1)).toBe(true);
+  const days = visits.slice(2).map((visit) => visit.day);
+  expect(new Set(days).size).toBe(days.length);
+});
