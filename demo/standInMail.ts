@@ -6,6 +6,7 @@ export interface StandInLetter {
   to: string;
   subject: string;
   text: string;
+  attachments: string[];
   at: string;
 }
 const KEPT = 50;
@@ -23,7 +24,10 @@ export class StandInMail {
         simpleParser(stream).then((letter) => {
           const to = session.envelope.rcptTo.map((one) => one.address).join(', ');
           const at = new Date(now()).toISOString();
-          this.letters.unshift({ to, subject: letter.subject ?? '', text: letter.text ?? '', at });
+          const attachments = letter.attachments.map((one) => one.filename ?? 'a file');
+          this.letters.unshift({
+            ...{ to, subject: letter.subject ?? '', text: letter.text ?? '', attachments, at },
+          });
           this.letters.length = Math.min(this.letters.length, KEPT);
           done();
         }, done);

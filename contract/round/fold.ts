@@ -45,6 +45,8 @@ export interface RoundState {
   heeded: ReadonlySet<string>;
   /** Litres that the tests of this round asked for, by system. */
   litres: ReadonlyMap<string, { litres: number; reason: string }>;
+  /** What logged its jobs. */
+  services: ReadonlySet<string>;
   /** Who did something in it last, and when. */
   last: { whoId: string | null; at: number } | null;
 }
@@ -75,6 +77,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
   let abandoned: string | null = null;
   let last: RoundState['last'] = null;
   const heeded = new Set<string>();
+  const services = new Set<string>();
   const litres = new Map<string, { litres: number; reason: string }>();
   const jobsOf = new Map(round.steps.map((step) => [step.id, step.forJobs]));
   for (const { id, content } of inOrder(actions)) {
@@ -101,6 +104,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
         abandoned = what.reason;
         break;
       case 'done':
+        if (what.serviceId) services.add(what.serviceId);
         steps.set(what.stepId, withDone(steps.get(what.stepId) ?? open, what.found));
         break;
       case 'skipped': {
@@ -139,7 +143,19 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
     const one = off.get(answer.actionId);
     if (one && one.state !== 'proved') off.set(answer.actionId, { ...one, ...answer });
   }
-  return { begun, paused, closed, abandoned, steps, off: [...off.values()], doneAt, heeded, litres, last };
+  return {
+    begun,
+    paused,
+    closed,
+    abandoned,
+    steps,
+    off: [...off.values()],
+    doneAt,
+    heeded,
+    litres,
+    services,
+    last,
+  };
 }
 
 function withDone(known: StepState, found: Found | null): StepState {

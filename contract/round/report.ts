@@ -157,13 +157,15 @@ function jobReport(
   const steps = (round.steps as readonly Step[]).filter((step) => step.forJobs.includes(jobId));
   const last = steps.find((step) => step.id === `${jobId} refill`) ?? steps.find(isHands) ?? steps[0];
   const known = last && state.steps.get(last.id);
-  const service = index
-    .on('servicesOfJob', jobId)
-    .filter(({ content }) => {
+  const services = index.on('servicesOfJob', jobId);
+  const service = (
+    services.find((one) => state.services.has(one.id)) ??
+    // logged beside the round, while it went on
+    services.findLast(({ content }) => {
       const at = instantOfWhen(content.when, place.zone);
       return at !== null && at >= span.from && at <= span.to;
     })
-    .at(-1)?.content;
+  )?.content;
   const row = rows.find((one) => one.jobId === jobId);
   const before = round.before?.find((one) => one.jobId === jobId);
   return [

@@ -70,6 +70,8 @@ const What = v.variant('do', [
     found: v.nullable(v.picklist(foundGrades)),
     /** Cautions that somebody said they had heeded. */
     heeded: v.optional(v.array(v.picklist(cautionIds))),
+    /** What logged it. */
+    serviceId: v.optional(v.nullable(id('The service'))),
     minutes: v.nullable(number('The minutes', 0, 10_000, 'min')),
     note: text('The note'),
   }),

@@ -12,6 +12,8 @@ export interface Received {
   to: string;
   subject: string;
   text: string;
+  /** Names of the files in it. */
+  attachments: string[];
   at: string;
 }
 

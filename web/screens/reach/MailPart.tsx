@@ -13,6 +13,7 @@ interface Letter {
   to: string;
   subject: string;
   text: string;
+  attachments: string[];
   at: string;
 }
 
@@ -159,6 +160,7 @@ function StandIn() {
                 <b>{letter.subject}</b> <span className="soft">to {letter.to}</span>
               </summary>
               <pre style={{ whiteSpace: 'pre-wrap', font: 'inherit', margin: '6px 0' }}>{letter.text}</pre>
+              {letter.attachments.length > 0 && <p className="soft">with {letter.attachments.join(', ')}</p>}
             </details>
           </li>
         ))}

@@ -64,7 +64,7 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
       step.work === 'change water' &&
       plan?.content.systems.some((one) => step.systemIds.includes(one.systemId));
     void finish(
-      { ...plainDone(step.id), found: grade, minutes: all.minutes, note: all.note },
+      { ...plainDone(step.id), found: grade, minutes: all.minutes, note: all.note, serviceId: ids.id },
       [
         ...writesFor(row, 'done', grade, all, ids),
         ...(plan && isPlanned

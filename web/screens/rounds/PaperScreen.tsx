@@ -81,6 +81,7 @@ function Paper({ here }: { here: RoundHere }) {
         acts.push({ do: 'proved', offActionId, how: 'seen', saw: off.provedBy || 'seen running' });
       const row = jobs.find((job) => job.jobId === step.jobId);
       const isJob = step.id === `${step.jobId ?? ''} ${step.work === 'change water' ? 'refill' : 'do'}`;
+      const service = newIds();
       const found = one.found === '' || one.found === undefined ? null : one.found;
       if (row && isJob)
         beside.push(
@@ -92,10 +93,13 @@ function Paper({ here }: { here: RoundHere }) {
               ...emptyMore(row, person.id),
               ...{ when, minutes: one.minutes ?? null, litres: one.litres ?? step.litres },
             },
-            newIds(),
+            service,
           ),
         );
-      acts.push({ do: 'done', stepId: step.id, found, minutes: one.minutes ?? null, note: '' });
+      acts.push({
+        ...{ do: 'done', stepId: step.id, found, minutes: one.minutes ?? null, note: '' },
+        serviceId: row && isJob ? service.id : null,
+      });
     }
     if (acts.length + beside.length === 0) return;
     if (!(await here.act(acts, beside)).kept) return;

@@ -2,7 +2,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useClock, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
-import { creating } from '../../api/writing.tsx';
+import { creating, newIds } from '../../api/writing.tsx';
 import { clockIn } from '../../parts/dates.ts';
 import { BigButton } from './BigButton.tsx';
 import { plainDone, type Finishing } from './StepDone.tsx';
@@ -28,19 +28,24 @@ export function ProveStep({ step, here, finish, blocked }: Finishing) {
   const prove = (how: 'seen' | 'reading', saw: string): void => {
     const at = new Date(clock()).toISOString();
     // a fitting that is out again is its job done
+    const ids = newIds();
     const service =
       isRemoval && step.jobId !== null
         ? [
-            creating('service', {
-              ...{ jobId: step.jobId, whoId: person.id, found: null, shareDone: 1, minutes: null },
-              ...{ when: { kind: 'instant', at }, supplies: [], note: '', pictureIds: [] },
-            }),
+            creating(
+              'service',
+              {
+                ...{ jobId: step.jobId, whoId: person.id, found: null, shareDone: 1, minutes: null },
+                ...{ when: { kind: 'instant', at }, supplies: [], note: '', pictureIds: [] },
+              },
+              ids,
+            ),
           ]
         : [];
     void finish(
       [
         ...mine.map(({ actionId }) => ({ do: 'proved', offActionId: actionId, how, saw }) as const),
-        plainDone(step.id),
+        { ...plainDone(step.id), serviceId: service.length > 0 ? ids.id : null },
       ],
       service,
     );

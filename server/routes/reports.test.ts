@@ -1,0 +1,177 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { AddressInfo } from 'node:net';
+import { simpleParser, type ParsedMail } from 'mailparser';
+import { SMTPServer } from 'smtp-server';
+import { v7 as uuid } from 'uuid';
+import { buildRound } from '../../contract/round/build.ts';
+import type { RoundReport } from '../../contract/round/report.ts';
+import type { RoundWhat } from '../../contract/round/schemas.ts';
+import type { SheetView } from '../../contract/sitter/sheets.ts';
+import type { RecordContent, Stored } from '../../contract/records.ts';
+import { Snapshot } from '../../contract/snapshot.ts';
+import { evidenceOf } from '../../contract/water/testedWater.ts';
+import { create, NOW, oneSock, swapped, work } from '../../store/testing/fixtures.ts';
+import type { Client } from '../testing/client.ts';
+import { House } from '../testing/house.ts';
+
+let house: House;
+let owner: Client;
+let helper: Client;
+let client: Client;
+const { ids, writes } = oneSock();
+const other = oneSock();
+const [round, service] = [uuid(), uuid()];
+const letters: ParsedMail[] = [];
+const smtp = new SMTPServer({
+  disabledCommands: ['STARTTLS', 'AUTH'],
+  onData: (stream, _session, done) => {
+    simpleParser(stream).then((letter) => {
+      letters.push(letter);
+      done();
+    }, done);
+  },
+});
+let sequence = 0;
+const act = (what: RoundWhat) =>
+  create('round-action', {
+    ...{ roundId: round, version: 1, device: 'phone', sequence: ++sequence, whoId: null, what },
+    at: new Date(NOW - 600_000 + sequence * 1000).toISOString(),
+  });
+
+beforeAll(async () => {
+  house = await House.open();
+  owner = await house.owner();
+  await owner.post('/work', work(...writes, ...other.writes));
+  const { json } = await owner.get<Stored[]>('/snapshot');
+  const steps = buildRound(evidenceOf(Snapshot.of(json)), [ids.job]);
+  const content = { siteId: ids.site, day: '2026-11-25', personId: null, jobIds: [ids.job], steps };
+  const doneId = steps.find((step) => step.id === `${ids.job} do`)?.id ?? '';
+  const sent = await owner.post(
+    '/work',
+    work(
+      create('round', content as unknown as RecordContent<'round'>, round),
+      act({ do: 'begin' }),
+      act({ do: 'done', stepId: doneId, found: 'right', minutes: 4, note: '', serviceId: service }),
+      create(
+        'service',
+        {
+          ...swapped(ids.job, '2026-11-25'),
+          // typed from paper: a day, no hour
+          ...{ found: 'right', minutes: 4, note: 'a snail in it' },
+        },
+        service,
+      ),
+      act({ do: 'closed' }),
+    ),
+  );
+  if (sent.status !== 200) throw new Error(sent.text);
+  helper = (await house.person(owner, 'helper', { siteIds: [ids.site] })).client;
+  client = (await house.person(owner, 'client', { systemIds: [ids.system] })).client;
+  await new Promise<void>((ready) => smtp.listen(0, '127.0.0.1', ready));
+});
+afterAll(async () => {
+  await house.close();
+  await new Promise<void>((done) => smtp.close(() => done()));
+});
+
+describe('the report of a round', () => {
+  test('as data: what was done and found; the client of that water reads the same', async () => {
+    for (const who of [owner, client]) {
+      const { status, json } = await who.get<RoundReport>(`/rounds/${round}/report`);
+      expect([status, json.state]).toEqual([200, 'closed']);
+      expect(json.jobs).toMatchObject([
+        { thing: 'Filter sock', state: 'done', note: 'a snail in it', minutes: 4 },
+      ]);
+      expect(json.jobs[0]?.found).toBeTruthy();
+    }
+  });
+  test('of other water it is not there, and a helper is refused', async () => {
+    const stranger = (await house.person(owner, 'client', { systemIds: [other.ids.system] }, 'stranger'))
+      .client;
+    const hidden = await stranger.get(`/rounds/${round}/report`);
+    const none = await stranger.get(`/rounds/${uuid()}/report`);
+    expect([hidden.status, hidden.text]).toEqual([404, none.text]);
+    expect((await stranger.get(`/rounds/${round}/report.pdf`)).status).toBe(404);
+    expect((await helper.get(`/rounds/${round}/report`)).status).toBe(403);
+  });
+  test('as a PDF, and the round on paper', async () => {
+    for (const path of ['report.pdf', 'print.pdf']) {
+      const { status, headers, text } = await owner.get(`/rounds/${round}/${path}`);
+      expect([status, headers['content-type'], text.slice(0, 5)]).toEqual([200, 'application/pdf', '%PDF-']);
+      expect(text.trimEnd().endsWith('%%EOF')).toBe(true);
+    }
+    expect((await client.get(`/rounds/${round}/print.pdf`)).status).toBe(403);
+  });
+  test('by mail: without a server it says so; with one the PDF is in the letter', async () => {
+    const path = `/rounds/${round}/report/mail`;
+    const none = await owner.post<{ detail: string }>(path, { to: 'cafe@example.org' });
+    expect([none.status, none.json.detail]).toEqual([409, expect.stringContaining('No mail is set up')]);
+    expect((await owner.post(path, { to: 'nobody' })).status).toBe(400);
+    const { port } = smtp.server.address() as AddressInfo;
+    const mail = {
+      host: '127.0.0.1',
+      port,
+      secure: false,
+      user: '',
+      password: '',
+      from: 'jondrel@example.org',
+    };
+    expect((await owner.put('/mail', mail)).status).toBeLessThan(300);
+    const sent = await owner.post<{ mailWord: string }>(path, { to: 'cafe@example.org' });
+    expect(sent.json.mailWord).toBe('Sent to cafe@example.org.');
+    const [letter] = letters;
+    expect(letter?.subject).toContain('Home: visit of');
+    expect(letter?.attachments.map((one) => [one.filename, one.content.subarray(0, 5).toString()])).toEqual([
+      ['home-2026-11-25.pdf', '%PDF-'],
+    ]);
+  });
+});
+
+describe('a sitter’s sheet', () => {
+  const task = { id: uuid(), jobId: ids.job, text: 'Change the sock', everyDays: 3 };
+  const sheetId = uuid();
+  const tick = (some: object = {}) => ({
+    ...{ sheetId, taskId: task.id, day: '2026-11-25', note: '', id: uuid(), revisionId: uuid() },
+    ...{ serviceId: uuid(), serviceRevisionId: uuid(), ...some },
+  });
+  const services = async () =>
+    (await owner.get<Stored<'service'>[]>('/records/service')).json.filter(
+      (one) => one.content.jobId === ids.job,
+    );
+  beforeAll(async () => {
+    const content = {
+      ...{ siteId: ids.site, from: '2026-11-25', to: '2026-12-01', helperId: null, tasks: [task], note: '' },
+    };
+    await owner.post('/work', work(create('sitter-sheet', content, sheetId)));
+  });
+  test('the helper of the place reads it; the client does not', async () => {
+    const { json } = await helper.get<SheetView[]>('/sheets');
+    expect(json.map((one) => one.tasks.map((line) => line.text))).toEqual([['Change the sock']]);
+    expect((await client.get('/sheets')).status).toBe(403);
+  });
+  test('ticked off it is logged, once, whoever taps again', async () => {
+    const before = (await services()).length;
+    const first = tick();
+    for (let i = 0; i < 2; i++) expect((await helper.post('/sheets/ticks', first)).status).toBe(200);
+    expect((await owner.post('/sheets/ticks', tick())).status).toBe(200);
+    const after = await services();
+    expect(after).toHaveLength(before + 1);
+    expect(after.find((one) => one.id === first.serviceId)?.content).toMatchObject({
+      found: null,
+      jobId: ids.job,
+    });
+    const [sheet] = (await helper.get<SheetView[]>('/sheets')).json;
+    expect(sheet?.tasks[0]?.days[0]?.doneBy).toBe('helper');
+  });
+  test('what the sheet does not ask is refused, and a helper writes nothing else', async () => {
+    const wrongDay = await helper.post<{ detail: string }>('/sheets/ticks', tick({ day: '2026-11-26' }));
+    expect([wrongDay.status, wrongDay.json.detail]).toEqual([422, 'This task is not due on that day.']);
+    expect((await helper.post('/sheets/ticks', tick({ taskId: uuid() }))).status).toBe(404);
+    expect((await helper.post('/work', work(create('service', swapped(ids.job, '2026-11-24'))))).status).toBe(
+      403,
+    );
+    const far = (await house.person(owner, 'helper', { siteIds: [other.ids.site] }, 'farhelper')).client;
+    expect((await far.post('/sheets/ticks', tick({ day: '2026-11-28' }))).status).toBe(404);
+    expect((await far.get<SheetView[]>('/sheets')).json).toEqual([]);
+  });
+});
