@@ -20,10 +20,11 @@ export class Server {
     this.flags = flags;
   }
 
-  async start(): Promise<void> {
+  /** @param port where it stood before, so that a page finds it again */
+  async start(port = '0'): Promise<void> {
     const child = spawn(
       process.execPath,
-      ['dist/cli/main.js', this.command, '--data', this.dataDir, '--port', '0', ...this.flags],
+      ['dist/cli/main.js', this.command, '--data', this.dataDir, '--port', port, ...this.flags],
       { stdio: ['ignore', 'ignore', 'pipe'] },
     );
     this.child = child;
@@ -44,6 +45,15 @@ export class Server {
     child.kill();
     await ended;
     this.child = null;
+  }
+  /** Stops as a power cut does, and comes back at the same address. */
+  async cutAndRestart(): Promise<void> {
+    const { port } = new URL(this.address);
+    const child = this.child;
+    const ended = new Promise((resolve) => child?.once('exit', resolve));
+    child?.kill('SIGKILL');
+    await ended;
+    await this.start(port);
   }
   remove(): void {
     rmSync(this.dataDir, { recursive: true, force: true });

@@ -1,5 +1,6 @@
 import { expect, expectFaultless, test } from './app.ts';
 import { seedTank } from './seed.ts';
+import { stepThrough } from './stepping.ts';
 
 const pump = {
   kindId: 'return-pump',
@@ -20,7 +21,10 @@ test('a round: off, bath, done; it does not end before the pump was seen running
   await expectFaultless(page);
   await page.getByRole('button', { name: 'Begin the round' }).last().click();
   await page.getByRole('button', { name: 'Done', exact: true }).click();
+  // somebody can be hurt: asked, and only then it goes on
   await expect(page.getByText('Unplug it before hands go in.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'It is off' })).toBeDisabled();
+  for (const box of await page.locator('.heed input').all()) await box.check();
   await page.getByRole('button', { name: 'It is off' }).click();
   const off = page.getByRole('region', { name: 'Off now' });
   await expect(off).toContainText('Return pump');
@@ -67,6 +71,7 @@ test('given up, what is off stays on Today with its reason until it is proved', 
   await page.getByRole('link', { name: 'Build the round' }).click();
   await page.getByRole('button', { name: 'Begin the round' }).first().click();
   await page.getByRole('button', { name: 'Done', exact: true }).click();
+  for (const box of await page.locator('.heed input').all()) await box.check();
   await page.getByRole('button', { name: 'It is off' }).click();
   await page.getByRole('region', { name: 'Off now' }).getByRole('button', { name: 'It stays off' }).click();
   await page.getByLabel('Why it stays off').fill('the seal is ordered');
@@ -78,5 +83,164 @@ test('given up, what is off stays on Today with its reason until it is proved', 
   await expect(page.getByText('given up (called away)')).toBeVisible();
   await page.goto(`${server.address}/today`);
   await expect(page.getByRole('region', { name: 'Left off' })).toContainText('the seal is ordered');
+  await expectFaultless(page);
+});
+
+const siteNamed = async (address: string, name: string): Promise<string> => {
+  const sites = (await (await fetch(`${address}/api/records/site`)).json()) as {
+    id: string;
+    content: { name: string };
+  }[];
+  return sites.find((one) => one.content.name === name)?.id ?? '';
+};
+
+test('a whole visit of the workshop with its three systems: tests, planned water, fittings, proofs; then its report', async ({
+  page,
+  demo,
+}) => {
+  test.setTimeout(240_000);
+  const { address } = demo;
+  const all = async (kind: string) =>
+    (await (await fetch(`${address}/api/records/${kind}`)).json()) as {
+      id: string;
+      content: Record<string, unknown>;
+    }[];
+  const before = new Set((await all('service')).map((one) => one.id));
+  await page.goto(`${address}/rounds/new?site=${await siteNamed(address, 'Workshop')}`);
+  await expect(page.getByText(/Water as planned: Staghorn trough 98 L/)).toBeVisible();
+  await expectFaultless(page);
+  await page.getByRole('button', { name: 'Begin the round' }).first().click();
+  await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+  await stepThrough(page, { until: /Staghorn trough: siphon and drain/ });
+  // worked out where it is needed
+  await expect(page.getByText(/98 L, 10 buckets of 10 L, .* cm of level in/)).toBeVisible();
+  await expectFaultless(page);
+  await stepThrough(page);
+  await page.getByRole('button', { name: 'End the round' }).click();
+  await expect(page.locator('.head .facts')).toContainText('closed;');
+  await expect(page.locator('.syncline').first()).toHaveText('all saved', { timeout: 60_000 });
+  const [round] = await all('round');
+  const jobIds = round?.content.jobIds as string[];
+  const kinds = new Map((await all('job')).map((one) => [one.id, one.content.kindId]));
+  const worked = jobIds.filter((id) => kinds.get(id) !== 'water-test');
+  const services = (await all('service')).filter((one) => !before.has(one.id));
+  expect(services.map((one) => one.content.jobId).sort()).toEqual([...worked].sort());
+  // the planned litres were logged, and the plan is carried out
+  const changed = services.filter((one) => typeof one.content.litres === 'number');
+  expect(changed.map((one) => one.content.litres).sort()).toEqual([26, 27, 98]);
+  const plans = await all('change-plan');
+  expect(plans.some((one) => (one.content.serviceIds as string[]).length === 3)).toBe(true);
+  await page.getByRole('link', { name: 'Report' }).click();
+  await expect(page.getByText(/All \d+ things that were switched off were seen running again/)).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Water, Staghorn trough' })).toBeVisible();
+  await expect(page.getByText('Not done')).toHaveCount(0);
+  await expectFaultless(page);
+  // by mail: the stand-in of the demonstration takes it
+  await page.getByLabel('Mail address').fill('cafe@example.org');
+  await page.getByRole('button', { name: 'Mail the PDF' }).click();
+  await expect(page.getByText('Sent to cafe@example.org.')).toBeVisible();
+  const letters = (await (await fetch(`${address}/api/mail/stand-in`)).json()) as { attachments: string[] }[];
+  expect(letters[0]?.attachments[0]).toMatch(/^workshop-.*\.pdf$/);
+});
+
+test('a person’s own order: by the keyboard; what it breaks is named, and what can hurt somebody is forbidden', async ({
+  page,
+  server,
+}) => {
+  await seedTank(server.address, pump);
+  await page.goto(`${server.address}/rounds`);
+  await page.getByRole('link', { name: 'Build the round' }).click();
+  const steps = page.locator('.movable li');
+  await expect(steps.nth(1)).toContainText('Off: Return pump');
+  const move = async (name: RegExp, key: 'ArrowDown' | 'ArrowUp', times: number): Promise<void> => {
+    const grip = page.getByRole('button', { name });
+    await grip.focus();
+    await page.keyboard.press('Space');
+    await page.waitForTimeout(150);
+    for (let i = 0; i < times; i++) {
+      await page.keyboard.press(key);
+      await page.waitForTimeout(150);
+    }
+    await page.keyboard.press('Space');
+  };
+  // looking afterwards is a pity, no more
+  await move(/^Move: Look at Reef/, 'ArrowDown', 1);
+  const broken = page.getByRole('list', { name: 'What this order breaks' });
+  await expect(broken).toContainText('What is seen before anything is touched is how it ran.');
+  await expect(page.getByRole('button', { name: 'Begin the round' }).first()).toBeEnabled();
+  await page.getByRole('button', { name: 'As proposed' }).click();
+  await expect(broken).toHaveCount(0);
+  // hands in a pump that is on is forbidden
+  await move(/^Move: Off: Return pump/, 'ArrowDown', 1);
+  await expect(broken).toContainText('Hands go in when it is off.');
+  await expect(broken).toContainText('the round cannot begin in this order');
+  await expect(page.getByRole('button', { name: 'Begin the round' }).first()).toBeDisabled();
+  await expectFaultless(page);
+  // it is still there after a reload, and undone in one go
+  await page.reload();
+  await expect(broken).toBeVisible();
+  await page.getByRole('button', { name: 'As proposed' }).click();
+  await expect(page.getByRole('button', { name: 'Begin the round' }).first()).toBeEnabled();
+});
+
+test('paused and taken over; on paper, and entered afterwards on one screen', async ({
+  page,
+  server,
+  request,
+}) => {
+  const { job } = await seedTank(server.address, pump);
+  await page.goto(`${server.address}/rounds`);
+  await page.getByRole('link', { name: 'Build the round' }).click();
+  await page.getByRole('button', { name: 'Begin the round' }).first().click();
+  await page.getByRole('button', { name: 'Pause, or hand over' }).click();
+  await expect(page.locator('.head .facts')).toContainText('paused;');
+  await expect(page.locator('.steptitle')).toHaveCount(0);
+  await page.getByRole('region', { name: 'Take over' }).getByRole('button', { name: 'Go on' }).click();
+  await expect(page.locator('.steptitle')).toBeVisible();
+  const href = await page.getByRole('link', { name: 'On paper' }).getAttribute('href');
+  const pdf = await request.get(`${server.address}${href ?? ''}`);
+  expect(pdf.ok()).toBe(true);
+  await page.getByRole('link', { name: 'Enter it from paper' }).click();
+  await page.getByRole('button', { name: 'Tick all' }).click();
+  await page.getByRole('group', { name: 'Found' }).getByRole('button').nth(3).click();
+  await expectFaultless(page);
+  await page.getByRole('button', { name: 'Enter it' }).first().click();
+  await expect(page.getByText('All steps are done or skipped.')).toBeVisible();
+  await expect(page.getByRole('region', { name: /^Off now/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'End the round' }).click();
+  await expect(page.locator('.head .facts')).toContainText('closed;');
+  const services = (await (await fetch(`${server.address}/api/records/service`)).json()) as {
+    content: { jobId: string; found: string };
+  }[];
+  expect(services.filter((one) => one.content.jobId === job && one.content.found === 'overdue')).toHaveLength(
+    1,
+  );
+});
+
+test('a neglected tank is brought back over visits; a sitter’s sheet is made, read and ticked', async ({
+  page,
+  demo,
+}) => {
+  const { address } = demo;
+  await page.goto(`${address}/systems`);
+  await page
+    .getByRole('link', { name: /Staghorn trough/ })
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Recovery' }).click();
+  await expect(page.getByRole('heading', { name: '1. Make it safe, and look at everything' })).toBeVisible();
+  await expectFaultless(page);
+  await page.getByRole('link', { name: 'Build this visit' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Round, Staghorn trough' })).toBeVisible();
+  await page.goto(`${address}/rounds/sitter?site=${await siteNamed(address, 'Workshop')}`);
+  await page.getByRole('button', { name: /^Add a task/ }).click();
+  await page.getByLabel('Task').last().fill('Two cubes of food at noon');
+  await expectFaultless(page);
+  await page.getByRole('button', { name: 'Make the sheet' }).first().click();
+  await expect(page.getByRole('region', { name: 'Do not touch' })).toContainText('calcium reactor');
+  await expect(page.getByText('0151 555 01 20')).toBeVisible();
+  const task = page.locator('.sheettask').filter({ hasText: 'Two cubes of food at noon' });
+  await task.getByRole('button', { name: 'Done today' }).click();
+  await expect(task).toContainText('☑');
   await expectFaultless(page);
 });

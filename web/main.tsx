@@ -16,7 +16,13 @@ import './theme/look.css';
 
 // the server pushes changes: nothing is fetched again without a reason
 const client = new QueryClient({
-  defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY, retry: 1, refetchOnWindowFocus: false } },
+  defaultOptions: {
+    // without network the last answers are on the device: nothing waits for a browser to think it is online
+    queries: {
+      ...{ staleTime: Number.POSITIVE_INFINITY, retry: 1, refetchOnWindowFocus: false },
+      networkMode: 'always',
+    },
+  },
 });
 
 const root = document.getElementById('root');

@@ -45,8 +45,8 @@ export interface RoundState {
   heeded: ReadonlySet<string>;
   /** Litres that the tests of this round asked for, by system. */
   litres: ReadonlyMap<string, { litres: number; reason: string }>;
-  /** What logged its jobs. */
-  services: ReadonlySet<string>;
+  /** What logged its jobs, by step; more than one where two people did a step, until that is settled. */
+  services: ReadonlyMap<string, readonly string[]>;
   /** Who did something in it last, and when. */
   last: { whoId: string | null; at: number } | null;
 }
@@ -77,7 +77,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
   let abandoned: string | null = null;
   let last: RoundState['last'] = null;
   const heeded = new Set<string>();
-  const services = new Set<string>();
+  const services = new Map<string, string[]>();
   const litres = new Map<string, { litres: number; reason: string }>();
   const jobsOf = new Map(round.steps.map((step) => [step.id, step.forJobs]));
   for (const { id, content } of inOrder(actions)) {
@@ -104,8 +104,11 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
         abandoned = what.reason;
         break;
       case 'done':
-        if (what.serviceId) services.add(what.serviceId);
+        if (what.serviceId) services.set(what.stepId, [...(services.get(what.stepId) ?? []), what.serviceId]);
         steps.set(what.stepId, withDone(steps.get(what.stepId) ?? open, what.found));
+        break;
+      case 'settled':
+        steps.set(what.stepId, { state: 'done', found: what.found, conflict: [], reason: '' });
         break;
       case 'skipped': {
         const known = steps.get(what.stepId) ?? open;

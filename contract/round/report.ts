@@ -157,9 +157,10 @@ function jobReport(
   const steps = (round.steps as readonly Step[]).filter((step) => step.forJobs.includes(jobId));
   const last = steps.find((step) => step.id === `${jobId} refill`) ?? steps.find(isHands) ?? steps[0];
   const known = last && state.steps.get(last.id);
+  const logged = new Set([...state.services.values()].flat());
   const services = index.on('servicesOfJob', jobId);
   const service = (
-    services.find((one) => state.services.has(one.id)) ??
+    services.find((one) => logged.has(one.id)) ??
     // logged beside the round, while it went on
     services.findLast(({ content }) => {
       const at = instantOfWhen(content.when, place.zone);

@@ -96,6 +96,12 @@ const What = v.variant('do', [
     reason: name('The reason', 400),
   }),
   v.strictObject({
+    /** Two people did one step: this is how it was found. */
+    do: v.literal('settled'),
+    stepId: name('The step', 120),
+    found: v.nullable(v.picklist(foundGrades)),
+  }),
+  v.strictObject({
     do: v.literal('proved'),
     /** The action that switched it off: this one only. */
     offActionId: id('What is proved'),

@@ -60,20 +60,23 @@ export function onSignedOut(listener: () => void): () => void {
 export interface Answer<T> {
   body: T;
   keptAt: number | null;
+  /** When it was asked for, by this window's clock. */
+  begunAt: number;
 }
 /** What the server says; while it does not answer, what it said last on this device. */
 async function getOrKept<T>(path: string): Promise<Answer<T>> {
+  const begunAt = performance.now();
   try {
     const body = await ask<T>(path);
     if (isKept(path))
       // a browser that keeps nothing (a full disk, a private window) says so where it writes
-      keepAnswer(path, body).catch(() => undefined);
-    return { body, keptAt: null };
+      keepAnswer(path, body, begunAt).catch(() => undefined);
+    return { body, keptAt: null, begunAt };
   } catch (error) {
     if (!(error instanceof ApiProblem) || error.problem.status !== 0 || !isKept(path)) throw error;
     const kept = await keptAnswer(path).catch(() => undefined);
     if (!kept) throw error;
-    return { body: kept.body as T, keptAt: kept.keptAt };
+    return { body: kept.body as T, keptAt: kept.keptAt, begunAt };
   }
 }
 

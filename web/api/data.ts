@@ -17,19 +17,30 @@ export interface About {
   demo?: { madeOn: string; ageDays: number };
   dataDir?: string;
   now: string;
+  /** How far the server's clock is ahead of this device's, ms. */
+  aheadMs: number;
 }
+
+/** When records were asked for that came from the server. */
+const fetchedAt = new WeakMap<Stored[], number>();
 
 /** The server's records, with what was done on this device and is not yet among them. */
 export const useSnapshot = (): Snapshot => {
   const { data } = useSuspenseQuery({
     queryKey: ['snapshot'],
     queryFn: async () => {
-      const begunAt = performance.now();
-      const { body, keptAt } = await api.getOrKept<Stored[]>('/snapshot');
-      if (keptAt === null) sync.seen(begunAt);
+      const { body, keptAt, begunAt } = await api.getOrKept<Stored[]>('/snapshot');
+      if (keptAt === null) fetchedAt.set(body, begunAt);
       return body;
     },
+    // the very list that was fetched, so that it is known when
+    structuralSharing: false,
   });
+  // what was sent before these were asked for is among them, and no longer laid over them
+  useEffect(() => {
+    const begunAt = fetchedAt.get(data);
+    if (begunAt !== undefined) sync.seen(begunAt);
+  }, [data]);
   const unseen = useUnseen();
   const base = useMemo(() => Snapshot.of(data), [data]);
   return useMemo(() => overlay(base, unseen), [base, unseen]);
@@ -65,10 +76,9 @@ export const useAbout = (): About =>
   useSuspenseQuery({
     queryKey: ['about'],
     queryFn: async () => {
-      const { body, keptAt } = await api.getOrKept<About>('/about');
-      // an answer that was kept tells the time by how much the device's clock has gone on since
-      const aged = keptAt === null ? 0 : Date.now() - keptAt;
-      return { ...body, now: new Date(Date.parse(body.now) + aged).toISOString() };
+      const { body, keptAt } = await api.getOrKept<Omit<About, 'aheadMs'>>('/about');
+      // worked out once, when it was said: the server's clock runs on beside this device's, kept answer or not
+      return { ...body, aheadMs: Date.parse(body.now) - (keptAt ?? Date.now()) };
     },
     staleTime: Number.POSITIVE_INFINITY,
   }).data;
@@ -79,9 +89,8 @@ export const useSetting = (): RecordContent<'setting'> => {
 
 /** The server's clock, read when it is asked: the instant of what is saved. */
 export function useClock(): () => number {
-  const about = useAbout();
-  const [offset] = useState(() => Date.parse(about.now) - Date.now());
-  return useCallback(() => Date.now() + offset, [offset]);
+  const { aheadMs } = useAbout();
+  return useCallback(() => Date.now() + aheadMs, [aheadMs]);
 }
 
 /**

@@ -10,11 +10,11 @@ const HOUR_MS = 3_600_000;
 const doorQuery = {
   queryKey: ['door'],
   queryFn: async () => {
-    const { body, keptAt } = await api.getOrKept<DoorView>('/door');
+    const { body, keptAt, begunAt } = await api.getOrKept<DoorView>('/door');
     // what was read for one person is not shown to another; a browser that keeps nothing has nothing to forget
     if (keptAt === null)
       await keepFor(body.me?.accountId ?? null)
-        .then(() => keepAnswer('/door', body))
+        .then(() => keepAnswer('/door', body, begunAt))
         .catch(() => undefined);
     return body;
   },

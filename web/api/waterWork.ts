@@ -8,11 +8,11 @@ import { api } from './client.ts';
 
 // Fetched again whenever records change: their keys begin like the records'.
 
-export const useChangeFacts = (siteId: string): ChangeFacts =>
-  useSuspenseQuery({
-    queryKey: ['snapshot', 'change', siteId],
-    queryFn: () => api.get<ChangeFacts>(`/water/change?site=${siteId}`),
-  }).data;
+export const changeFactsOf = (siteId: string) => ({
+  queryKey: ['snapshot', 'change', siteId],
+  queryFn: () => api.get<ChangeFacts>(`/water/change?site=${siteId}`),
+});
+export const useChangeFacts = (siteId: string): ChangeFacts => useSuspenseQuery(changeFactsOf(siteId)).data;
 export const useMakeUp = (siteId: string): MakeUpDesk =>
   useSuspenseQuery({
     queryKey: ['snapshot', 'make-up', siteId],

@@ -19,10 +19,25 @@ const DAY_MS = 86_400_000;
 export const isKept = (path: string): boolean =>
   kept.some((one) => path === one || path.startsWith(`${one}/`) || path.startsWith(`${one}?`));
 
-export async function keepAnswer(path: string, body: unknown): Promise<void> {
-  await (await device()).put('answers', { path, body, keptAt: Date.now() });
+let lastKept: Promise<unknown> = Promise.resolve();
+const begunOf = new Map<string, number>();
+
+/**
+ * Keeps what the server said last. Of two answers the one that was asked for later stays, whichever came first.
+ * @param begunAt when it was asked for, by this window's clock
+ */
+export function keepAnswer(path: string, body: unknown, begunAt: number): Promise<void> {
+  if (begunAt < (begunOf.get(path) ?? 0)) return Promise.resolve();
+  begunOf.set(path, begunAt);
+  const keeping = device().then(async (db) => {
+    await db.put('answers', { path, body, keptAt: Date.now() });
+  });
+  lastKept = keeping.catch(() => undefined);
+  return keeping;
 }
 export async function keptAnswer(path: string): Promise<KeptAnswer | undefined> {
+  // what has just come in is on its way there
+  await lastKept;
   return (await device()).get('answers', path);
 }
 /** What was read for somebody else is not for whoever holds the device now. */

@@ -214,14 +214,19 @@ describe('records as they stand on the device', () => {
 describe('answers kept for a time without network', () => {
   test('are one person’s; another holder finds none', async () => {
     await keepFor('ida');
-    await keepAnswer('/snapshot', [1]);
+    await keepAnswer('/snapshot', [1], 1);
     await keepFor('ida');
     expect((await keptAnswer('/snapshot'))?.body).toEqual([1]);
     await keepFor('ole');
     expect(await keptAnswer('/snapshot')).toBeUndefined();
   });
+  test('of two answers the one that was asked for later stays', async () => {
+    await keepAnswer('/plan', 'newer', 20);
+    await keepAnswer('/plan', 'older, and late', 10);
+    expect((await keptAnswer('/plan'))?.body).toBe('newer');
+  });
   test('what nobody has asked for in a long time goes', async () => {
-    await keepAnswer('/water?system=1', {});
+    await keepAnswer('/water?system=1', {}, 1);
     await forgetOldAnswers(Date.now() + 40 * 86_400_000);
     expect(await keptAnswer('/water?system=1')).toBeDefined();
     await forgetOldAnswers(Date.now() + 46 * 86_400_000);

@@ -44,7 +44,10 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
   const navigate = useNavigate();
   const [ids] = useFixedIds();
   const { send, pending, error } = useSend();
-  useRoundKept(steps.flatMap((step) => step.systemIds));
+  useRoundKept(
+    siteId,
+    steps.flatMap((step) => step.systemIds),
+  );
   const harm = [...new Set(broken.filter((one) => one.constraint.harm).map((one) => one.constraint.why))];
   const forbidden = harm.length > 0 || standby.length > 0;
   const begin = async (): Promise<void> => {

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
 import { biggerChange } from '../../../core/water/change/biggerChange.ts';
 import { usable } from '../../../core/water/change/blend.ts';
 import { parameters } from '../../../core/water/parameters.ts';
@@ -6,7 +7,7 @@ import type { Stored } from '../../../contract/records.ts';
 import { litresOf } from '../../../contract/facts/litres.ts';
 import type { ChangeFacts } from '../../../contract/water/changeFacts.ts';
 import { useSnapshot } from '../../api/data.ts';
-import { useChangeFacts } from '../../api/waterWork.ts';
+import { changeFactsOf } from '../../api/waterWork.ts';
 import { useAmounts } from '../../parts/useAmounts.ts';
 import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
 import { showFixed, unitAfter, verdictOf, type Column, type TestRow } from '../water/tests.ts';
@@ -86,7 +87,7 @@ function Bigger({
 }) {
   const snapshot = useSnapshot();
   const amounts = useAmounts();
-  const facts = useChangeFacts(system.content.siteId);
+  const facts = useQuery(changeFactsOf(system.content.siteId)).data;
   const change = here.round.content.steps.find(
     (step) => step.phase === 'refill' && step.systemIds.includes(system.id),
   );
@@ -102,6 +103,7 @@ function Bigger({
     );
   if (systemL === null)
     return <p className="hint">How much to change is not known: the true litres of this water are not.</p>;
+  if (!facts) return <p className="hint">How much new water is there is not known on this device.</p>;
   const plannedL = here.state.litres.get(system.id)?.litres ?? change.litres ?? 0;
   return over.map(({ column, stored }) => {
     const found = biggerChange({

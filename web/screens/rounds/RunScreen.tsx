@@ -6,6 +6,7 @@ import type { Step } from '../../../core/planning/round/step.ts';
 import { notRunning, unproved, type StepState } from '../../../contract/round/fold.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
+import { deleting } from '../../api/writing.tsx';
 import { clockIn } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
@@ -14,6 +15,7 @@ import { LeftOffSaid, Prove } from './OffOfRounds.tsx';
 import { roundProgress } from './progress.ts';
 import { StepDone } from './StepDone.tsx';
 import { Timers } from './Timers.tsx';
+import { useRoundKept } from './useRoundKept.ts';
 import { useRound, type RoundHere } from './useRound.ts';
 import { useWakeLock } from './useWakeLock.ts';
 import './rounds.css';
@@ -34,6 +36,10 @@ function Run({ here }: { here: RoundHere }) {
   const current = steps.find((step) => step.id === chosen) ?? steps.find(isOpen);
   const over = state.closed || state.abandoned !== null;
   useWakeLock(!over);
+  useRoundKept(
+    round.content.siteId,
+    steps.flatMap((step) => step.systemIds),
+  );
   const site = snapshot.content('site', round.content.siteId);
   const next = (): void => setChosen(null);
   const off = unproved(state);
@@ -76,6 +82,7 @@ function Run({ here }: { here: RoundHere }) {
           )}
         </>
       )}
+      <DoneTwice here={here} />
       <OffHere here={here} />
       {!over && (
         <section className="datum roundpart">
@@ -208,6 +215,52 @@ function TakeOver({ here: { round, state, act, pending } }: { here: RoundHere })
           {other === null ? 'Go on' : 'I take it over'}
         </Button>
       </div>
+    </section>
+  );
+}
+
+/** A step that two people did, each without seeing the other: both are shown until somebody says which one holds. */
+function DoneTwice({ here: { round, state, act, pending } }: { here: RoundHere }) {
+  const snapshot = useSnapshot();
+  const twice = [...state.services].flatMap(([stepId, ids]) => {
+    const services = ids.flatMap((id) => snapshot.get('service', id) ?? []);
+    const step = round.content.steps.find((one) => one.id === stepId);
+    return services.length > 1 && step ? [{ step, services }] : [];
+  });
+  if (twice.length === 0) return null;
+  return (
+    <section className="offlist" aria-label="Done by two">
+      <h2>Done by two</h2>
+      <ul className="plain">
+        {twice.map(({ step, services }) => (
+          <li key={step.id} className="rule offrow">
+            <b>{step.title}</b>
+            <span>
+              It was logged {services.length} times. Which one holds? The others are deleted from the log.
+            </span>
+            <span className="actions">
+              {services.map((service) => (
+                <button
+                  key={service.id}
+                  type="button"
+                  className="btn2"
+                  disabled={pending}
+                  onClick={() =>
+                    void act(
+                      { do: 'settled', stepId: step.id, found: service.content.found },
+                      services.filter((one) => one.id !== service.id).map((one) => deleting(one)),
+                    )
+                  }
+                >
+                  {service.content.found?.replace('-', ' ') ?? 'not graded'}
+                  {snapshot.content('person', service.content.whoId) &&
+                    `, ${snapshot.content('person', service.content.whoId)?.name ?? ''}`}
+                </button>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

@@ -39,9 +39,19 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
     row.siteId === siteId && (systemId === null || row.systemIds.includes(systemId));
   const here = plan.jobs.filter(isHere);
   const byId = new Map(here.map((row) => [row.jobId, row]));
+  const changePlan = useMemo(() => changePlanFor(snapshot, siteId, next), [snapshot, siteId, next]);
+  const isPlanned = (row: PlanRow): boolean =>
+    row.work === 'change water' &&
+    (changePlan?.content.systems.some((one) => row.systemIds.includes(one.systemId)) ?? false);
+  // a change that was planned for the visit is part of it, due or not
   const due = given
     ? given.flatMap((id) => byId.get(id) ?? [])
-    : proposedJobs(plan.jobs, siteId, after).filter(isHere);
+    : [
+        ...new Set([
+          ...proposedJobs(plan.jobs, siteId, after).filter(isHere),
+          ...here.filter(isPlanned),
+        ]),
+      ];
   const fittings = fittingsFor(
     evidence,
     due.map((row) => row.jobId),
@@ -50,7 +60,6 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   const rows = [...new Set([...due, ...fittings, ...added])];
   const chosen = rows.filter((row) => !draft.dropped.includes(row.jobId)).map((row) => row.jobId);
   const chosenKey = chosen.join();
-  const changePlan = useMemo(() => changePlanFor(snapshot, siteId, next), [snapshot, siteId, next]);
   const proposed = useMemo(
     () => buildRound(evidence, chosenKey === '' ? [] : chosenKey.split(','), changePlan),
     [evidence, chosenKey, changePlan],

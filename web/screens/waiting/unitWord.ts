@@ -15,8 +15,8 @@ const opWord: Record<Write['op'], string> = {
 export function unitWord(unit: Unit, snapshot: Snapshot): string {
   if (unit.said) return unit.said;
   const acts = unit.writes.filter((write) => write.kind === 'round-action');
-  if (acts.length > 0 && acts.length === unit.writes.length)
-    return acts.map((write) => actWord(write, snapshot)).join('; ');
+  // what belongs to a step (its service, its readings) goes by the step’s name
+  if (acts.length > 0) return acts.map((write) => actWord(write, snapshot)).join('; ');
   return unit.writes.map((write) => `${opWord[write.op]} ${write.kind.replaceAll('-', ' ')}`).join(', ');
 }
 
@@ -26,6 +26,7 @@ const doWord: Record<RoundWhat['do'], string> = {
   skipped: 'skipped',
   'switched-off': 'switched off',
   litres: 'another amount of water',
+  settled: 'settled between two',
   proved: 'seen running',
   'left-off': 'left off',
   paused: 'round paused',

@@ -1,0 +1,243 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type BrowserContext, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import { expect, expectFaultless, Server, test } from './app.ts';
+import { seedTank } from './seed.ts';
+import { stepThrough } from './stepping.ts';
+
+test.use({ serviceWorkers: 'allow' });
+
+interface Row {
+  jobId: string;
+  siteId: string;
+  work: string;
+  recommended: string | null;
+}
+interface Stored<T> {
+  id: string;
+  content: T;
+}
+const get = async <T>(server: Server, path: string): Promise<T> =>
+  (await (await fetch(`${server.address}/api${path}`)).json()) as T;
+
+/** Opened once with a network, the program is on the device. */
+async function keepProgram(page: Page): Promise<void> {
+  await page.evaluate('navigator.serviceWorker.ready');
+  await page.reload();
+  await expect.poll(() => page.evaluate<boolean>('navigator.serviceWorker.controller !== null')).toBe(true);
+}
+const saved = (page: Page) =>
+  expect(page.locator('.syncline').last()).toHaveText('all saved', { timeout: 60_000 });
+
+test('a round of 20 jobs on a phone without network: the browser killed in the middle, the server cut off twice; all there, once', async () => {
+  test.setTimeout(300_000);
+  const server = new Server('demo');
+  await server.start();
+  const home = mkdtempSync(join(tmpdir(), 'jondrel-phone-'));
+  const { launchOptions } = test.info().project.use;
+  const open = (): Promise<BrowserContext> =>
+    chromium.launchPersistentContext(home, {
+      ...launchOptions,
+      ...{ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow', locale: 'en-GB' },
+    });
+  try {
+    const sites = await get<Stored<{ name: string }>[]>(server, '/records/site');
+    const workshop = sites.find((one) => one.content.name === 'Workshop')?.id ?? '';
+    const { jobs } = await get<{ jobs: Row[] }>(server, '/plan');
+    const here = jobs.filter((row) => row.siteId === workshop && row.recommended !== null);
+    const changes = here.filter((row) => row.work === 'change water').slice(0, 1);
+    const rest = here.filter((row) => row.work !== 'change water').slice(0, 20 - changes.length);
+    const chosen = [...changes, ...rest].map((row) => row.jobId);
+    expect(chosen).toHaveLength(20);
+    const before = await get<Stored<{ jobId: string }>[]>(server, '/records/service');
+
+    let context = await open();
+    let page = context.pages()[0] ?? (await context.newPage());
+    await page.goto(`${server.address}/rounds/new?site=${workshop}&jobs=${chosen.join()}`);
+    await keepProgram(page);
+    await page.getByRole('button', { name: 'Begin the round' }).last().click();
+    await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+    await stepThrough(page, { most: 2 });
+    await context.setOffline(true);
+    await stepThrough(page, { most: 12 });
+    await expect(page.locator('.syncline').last()).toContainText(/No network.*things kept on this device/);
+    await expectFaultless(page);
+    const progress = await page.locator('.head .facts').textContent();
+    const address = page.url();
+
+    // the battery dies
+    execFileSync('pkill', ['-9', '-f', home]);
+    await context.close().catch(() => undefined);
+    context = await open();
+    await context.setOffline(true);
+    page = context.pages()[0] ?? (await context.newPage());
+    await page.goto(address);
+    await expect(page.locator('.head .facts')).toHaveText(progress ?? '');
+    await stepThrough(page);
+    await page.getByRole('button', { name: 'End the round' }).click();
+    await expect(page.locator('.head .facts')).toContainText('closed;');
+
+    // the server had a cut of its own meanwhile, and has another one while it is sent
+    await server.cutAndRestart();
+    await context.setOffline(false);
+    await page.waitForTimeout(400);
+    await server.cutAndRestart();
+    await saved(page);
+    const after = await get<Stored<{ jobId: string }>[]>(server, '/records/service');
+    const fresh = after.filter((one) => !before.some((old) => old.id === one.id));
+    // the fitting that the change brings along is one more
+    const [round] = await get<Stored<{ jobIds: string[] }>[]>(server, '/records/round');
+    const taken = round?.content.jobIds ?? [];
+    expect(chosen.filter((id) => !taken.includes(id))).toEqual([]);
+    const worked = jobs.filter((row) => taken.includes(row.jobId) && row.work !== 'test');
+    expect(fresh.map((one) => one.content.jobId).sort()).toEqual(worked.map((row) => row.jobId).sort());
+    const actions = await get<Stored<{ sequence: number; what: { do: string } }>[]>(
+      server,
+      '/records/round-action',
+    );
+    expect(actions.filter((one) => one.content.what.do === 'closed')).toHaveLength(1);
+    const sequence = actions.map((one) => one.content.sequence).sort((a, b) => a - b);
+    expect(sequence).toEqual(sequence.map((_, i) => i + 1));
+    await context.close();
+  } finally {
+    await server.stop();
+    server.remove();
+    rmSync(home, { recursive: true, force: true });
+  }
+});
+
+test('a picture taken without network is made small, loses its place, waits, and is sent with its job', async ({
+  page,
+  context,
+  server,
+}) => {
+  const { job } = await seedTank(server.address, { services: [{ ago: 40 }] });
+  await page.goto(`${server.address}/rounds`);
+  await keepProgram(page);
+  await page.getByRole('link', { name: 'Build the round' }).click();
+  await page.getByRole('button', { name: 'Begin the round' }).first().click();
+  await stepThrough(page, { until: /Filter sock/ });
+  await context.setOffline(true);
+  const jpeg = await sharp({ create: { width: 3000, height: 2000, channels: 3, background: 'teal' } })
+    .withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 5/1 0/1' } })
+    .jpeg()
+    .toBuffer();
+  expect((await sharp(jpeg).metadata()).exif?.length).toBeGreaterThan(0);
+  await page.getByRole('button', { name: 'Picture, note, readings, supplies' }).click();
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'sock.jpg', mimeType: 'image/jpeg', buffer: jpeg });
+  await expect(page.getByAltText('sock.jpg')).toBeVisible();
+  await page.getByLabel('Note').fill('two snails in it');
+  for (const box of await page.locator('.heed input').all()) await box.check();
+  await page.locator('.found button').nth(2).click();
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(page.locator('.steptitle')).not.toContainText('Filter sock');
+  // what waits says what it is
+  await page.locator('.syncline').first().click();
+  await expect(page.getByText(/Filter sock.*done/)).toBeVisible();
+  await expect(page.getByText(/a picture/)).toBeVisible();
+  await expectFaultless(page);
+  await context.setOffline(false);
+  await saved(page);
+  const services = await get<Stored<{ jobId: string; note: string; pictureIds: string[] }>[]>(
+    server,
+    '/records/service',
+  );
+  const logged = services.filter(
+    (one) => one.content.jobId === job && one.content.note === 'two snails in it',
+  );
+  expect(logged).toHaveLength(1);
+  const [pictureId = ''] = logged[0]?.content.pictureIds ?? [];
+  const bytes = Buffer.from(await (await fetch(`${server.address}/api/pictures/${pictureId}`)).arrayBuffer());
+  const { width, exif } = await sharp(bytes).metadata();
+  expect([width, exif]).toEqual([1600, undefined]);
+});
+
+test('two browsers on one round, one without network: done twice is shown to both and settled by one; nothing is lost', async ({
+  page,
+  context,
+  server,
+  browser,
+}) => {
+  const { job } = await seedTank(server.address, { services: [{ ago: 40 }] });
+  await page.goto(`${server.address}/rounds`);
+  await keepProgram(page);
+  await page.getByRole('link', { name: 'Build the round' }).click();
+  await page.getByRole('button', { name: 'Begin the round' }).first().click();
+  await stepThrough(page, { until: /Filter sock/ });
+  await saved(page);
+  const address = page.url();
+  const second = await browser.newContext({ serviceWorkers: 'allow' });
+  const other = await second.newPage();
+  await other.goto(address);
+  await expect(other.locator('.steptitle')).toContainText('Filter sock');
+  await context.setOffline(true);
+  for (const [one, grade] of [
+    [page, 'light'],
+    [other, 'overdue'],
+  ] as const) {
+    for (const box of await one.locator('.heed input').all()) await box.check();
+    await one.getByRole('button', { name: new RegExp(`^${grade}`) }).click();
+    await expect(one.locator('.steptitle')).not.toContainText('Filter sock');
+  }
+  await context.setOffline(false);
+  for (const one of [page, other]) {
+    const twice = one.getByRole('region', { name: 'Done by two' });
+    await expect(twice).toContainText('Filter sock', { timeout: 30_000 });
+    await expect(twice.getByRole('button', { name: 'light' })).toBeVisible();
+    await expect(twice.getByRole('button', { name: 'overdue' })).toBeVisible();
+    await expect(one.getByText(/they differ/)).toBeVisible();
+  }
+  await other.getByRole('region', { name: 'Done by two' }).getByRole('button', { name: 'overdue' }).click();
+  for (const one of [page, other])
+    await expect(one.getByRole('region', { name: 'Done by two' })).toHaveCount(0);
+  const services = await get<Stored<{ jobId: string; found: string | null }>[]>(server, '/records/service');
+  expect(services.filter((one) => one.content.jobId === job && one.content.found !== null)).toMatchObject([
+    { content: { found: 'overdue' } },
+  ]);
+  await second.close();
+});
+
+test('a job logged outside a round without network waits, is named, and is sent; a refused one is set aside and the rest go on', async ({
+  page,
+  context,
+  server,
+}) => {
+  const { job } = await seedTank(server.address);
+  await page.goto(`${server.address}/today`);
+  await keepProgram(page);
+  await context.setOffline(true);
+  const line = page.locator('li.job').first();
+  await line.getByRole('button', { expanded: false }).first().click();
+  await line.getByRole('button', { name: /^light/ }).click();
+  await expect(page.getByRole('status')).toContainText('Kept on this device until the server answers.');
+  // meanwhile somebody else takes the job out of the records
+  const gone = {
+    op: 'delete',
+    kind: 'job',
+    id: job,
+    revisionId: crypto.randomUUID(),
+    baseVersion: 1,
+  };
+  const sent = await fetch(`${server.address}/api/work`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ writes: [gone] }),
+  });
+  expect(await sent.text()).toContain('"deleted":true');
+  await context.setOffline(false);
+  await expect(page.locator('.syncline').first()).toContainText('One thing refused: look', {
+    timeout: 30_000,
+  });
+  await page.locator('.syncline').first().click();
+  await expect(page.getByRole('heading', { name: 'Refused by the server' })).toBeVisible();
+  await expect(page.locator('.keptunit b')).toContainText('Filter sock: swap and wash logged');
+  await expectFaultless(page);
+  await page.getByRole('button', { name: 'Drop it' }).click();
+  await page.getByRole('button', { name: 'Drop it for good' }).click();
+  await expect(page.getByText('Nothing waits')).toBeVisible();
+});
