@@ -24,7 +24,7 @@ test.describe('keyboard', () => {
   });
 });
 
-const paths = ({ system, sock }: { system: string; sock: string }) => [
+const paths = ({ site, system, sock }: { site: string; system: string; sock: string }) => [
   '/today',
   '/systems',
   `/systems/${system}`,
@@ -37,6 +37,11 @@ const paths = ({ system, sock }: { system: string; sock: string }) => [
   '/water/make-up',
   `/water/source?system=${system}`,
   '/catalogue',
+  '/rounds',
+  `/rounds/new?site=${site}`,
+  `/rounds/recovery?system=${system}`,
+  `/rounds/sitter?site=${site}`,
+  '/waiting',
   '/plan',
   '/bench',
   '/bench/uv-dose',
@@ -48,7 +53,7 @@ const lived = { services: [{ ago: 12 }, { ago: 5, found: 'right' }] };
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every screen is free of accessibility faults, ${scheme}`, async ({ page, server }) => {
-    // eighteen screens, each read whole
+    // twenty-three screens, each read whole
     test.setTimeout(180_000);
     const seeded = await seedTank(server.address, lived);
     await page.emulateMedia({ colorScheme: scheme });

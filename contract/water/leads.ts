@@ -1,3 +1,4 @@
+import { MAKE_AND_MIX } from '../../core/catalogue/systemJobs.ts';
 import { addDays, dayOf, MS_PER_DAY, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import type { PlanRow } from '../planRows.ts';
 import { changeJobsOf } from './demand.ts';
@@ -60,7 +61,7 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
       const first = next.asked[0];
       const job = first && changeJobsOf(evidence, first.systemId)[0];
       if (!job || !next.batch || next.batch.litres + next.batch.mixL < WORTH_L) continue;
-      const what = 'make and mix the water';
+      const what = MAKE_AND_MIX;
       steps.push({
         jobId: job.id,
         siteId: site.id,
@@ -83,10 +84,11 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
     if (row.nextVisit === null || !dueBy(row.jobId, row.nextVisit)) continue;
     const job = snapshot.content('job', row.jobId);
     if (!job) continue;
-    const isChange = job.kindId === 'water-change';
-    if (isChange && row.systemIds.some((id) => watered.has(`${id} ${row.nextVisit ?? ''}`))) continue;
+    const isMade = row.systemIds.some((id) => watered.has(`${id} ${row.nextVisit ?? ''}`));
     const zone = snapshot.content('site', row.siteId)?.timeZone ?? 'UTC';
-    for (const lead of definitionOf(job).leadSteps)
+    for (const lead of definitionOf(job).leadSteps) {
+      // said above, with its litres
+      if (isMade && lead.what === MAKE_AND_MIX) continue;
       steps.push({
         jobId: row.jobId,
         siteId: row.siteId,
@@ -98,6 +100,7 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
         thing: row.target,
         started: startedOf(row.jobId, row.nextVisit, lead.what),
       });
+    }
   }
   return steps
     .filter(

@@ -25,6 +25,9 @@ const testsAfter: Partial<Record<ParameterId, readonly IntervalRule[]>> = {
   phosphate: [...afterCharge, ...afterFeed],
 };
 
+/** What is made ahead of a change; where a unit is known to make it, by what it makes an hour. */
+export const MAKE_AND_MIX = 'make and mix the water';
+
 /** Jobs of the water and the vessel themselves. */
 export const systemJobs: readonly EquipmentKind[] = [
   {
@@ -57,7 +60,11 @@ export const systemJobs: readonly EquipmentKind[] = [
         ],
         minutes: 40,
         supplies: [{ name: 'make-up water', amount: '10 to 25 % of the system' }],
-        leadSteps: [{ what: 'make and mix the water', hoursBefore: 30 }],
+        leadSteps: [
+          { what: MAKE_AND_MIX, hoursBefore: 30 },
+          // cooling or warming a drum takes up to a day: common practice, no published source
+          { what: 'cool or warm the water to the tank', hoursBefore: 20 },
+        ],
         needs: ['make-up water, ready', 'buckets or a pump'],
         shuts: [
           { what: 'top-off', provedBy: 'set to automatic, level steady' },

@@ -1,4 +1,5 @@
 import { lazy, Suspense, useState } from 'react';
+import { Link } from 'react-router';
 import type { Found } from '../../../core/wear/found.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
 import { measuredMinutes } from '../../../contract/round/measured.ts';
@@ -22,6 +23,26 @@ const LogMore = lazy(() => import('../../parts/LogMore.tsx'));
 /** The step that is the job itself: a change is done when it is refilled, everything else when it is done. */
 const isTheJob = (step: Step): boolean =>
   step.jobId !== null && step.id === `${step.jobId} ${step.work === 'change water' ? 'refill' : 'do'}`;
+
+const BATH = 'bath-dilution';
+/** What the job uses, where it is used; a bath is worked out on the bench. */
+function StepSupplies({ step }: { step: Step }) {
+  const definition = useJobDefinition(step.jobId ?? '');
+  const isBath = step.phase === 'soak' || (definition?.cautions.includes('bleach-acid') ?? false);
+  const isHere = step.phase === 'soak' || step.id.endsWith(' do');
+  if (!definition || !isHere || (definition.supplies.length === 0 && !isBath)) return null;
+  return (
+    <p>
+      {definition.supplies.length > 0 &&
+        `Take: ${definition.supplies.map(({ name, amount }) => `${name}, ${amount}`).join('; ')}. `}
+      {isBath && (
+        <Link className="howlink" to={`/bench/${BATH}`}>
+          Work a bath out
+        </Link>
+      )}
+    </p>
+  );
+}
 
 /** A step of hands. The one that is the job itself writes its service with it, in one unit of work. */
 export function JobDone({ step, here, finish, blocked }: Finishing) {
@@ -85,6 +106,7 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
           ))}
         </ol>
       )}
+      <StepSupplies step={step} />
       {(step.phase === 'drain' || step.phase === 'refill' || step.phase === 'prepare') && (
         <StepWater step={step} here={here} />
       )}

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Step } from '../../../core/planning/round/step.ts';
+import { ring } from './ring.ts';
 import type { RoundState } from '../../../contract/round/fold.ts';
 import { useClock } from '../../api/data.ts';
 
@@ -16,6 +17,10 @@ export function Timers({ steps, state }: { steps: readonly Step[]; state: RoundS
       ? [{ step, ends: begun + step.waitMin * 60 * SECOND_MS }]
       : [];
   });
+  const over = running.filter(({ ends }) => ends <= now).length;
+  useEffect(() => {
+    if (over > 0) ring();
+  }, [over]);
   const ticking = running.length > 0;
   useEffect(() => {
     if (!ticking) return;

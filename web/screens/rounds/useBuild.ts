@@ -31,7 +31,9 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   const site = snapshot.content('site', siteId);
   const zone = site?.timeZone ?? 'UTC';
   const today = todayIn(zone, now);
-  const [next = today, after = next] = visitDays(site?.visits ?? null, today, 2);
+  const days = visitDays(site?.visits ?? null, today, 2);
+  const next = days[0] ?? today;
+  const after = days[1] ?? next;
   const key = `round.${siteId}.${systemId ?? ''}.${given?.join() ?? ''}`;
   const [draft, setDraft, forget] = useKept<Draft>(key, asProposed);
   const evidence = useMemo(() => evidenceOf(snapshot), [snapshot]);
@@ -39,19 +41,14 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
     row.siteId === siteId && (systemId === null || row.systemIds.includes(systemId));
   const here = plan.jobs.filter(isHere);
   const byId = new Map(here.map((row) => [row.jobId, row]));
-  const changePlan = useMemo(() => changePlanFor(snapshot, siteId, next), [snapshot, siteId, next]);
+  const changePlan = changePlanFor(snapshot, siteId, next);
   const isPlanned = (row: PlanRow): boolean =>
     row.work === 'change water' &&
     (changePlan?.content.systems.some((one) => row.systemIds.includes(one.systemId)) ?? false);
   // a change that was planned for the visit is part of it, due or not
   const due = given
     ? given.flatMap((id) => byId.get(id) ?? [])
-    : [
-        ...new Set([
-          ...proposedJobs(plan.jobs, siteId, after).filter(isHere),
-          ...here.filter(isPlanned),
-        ]),
-      ];
+    : [...new Set([...proposedJobs(plan.jobs, siteId, after).filter(isHere), ...here.filter(isPlanned)])];
   const fittings = fittingsFor(
     evidence,
     due.map((row) => row.jobId),
@@ -59,16 +56,9 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   const added = draft.added.flatMap((id) => byId.get(id) ?? []);
   const rows = [...new Set([...due, ...fittings, ...added])];
   const chosen = rows.filter((row) => !draft.dropped.includes(row.jobId)).map((row) => row.jobId);
-  const chosenKey = chosen.join();
-  const proposed = useMemo(
-    () => buildRound(evidence, chosenKey === '' ? [] : chosenKey.split(','), changePlan),
-    [evidence, chosenKey, changePlan],
-  );
-  const steps = useMemo(() => inOwnOrder(proposed, draft.order), [proposed, draft.order]);
-  const leftOff = useMemo(
-    () => new Set(offOfRounds(snapshot, evidence.index).flatMap((off) => off.componentId ?? [])),
-    [snapshot, evidence],
-  );
+  const proposed = buildRound(evidence, chosen, changePlan);
+  const steps = inOwnOrder(proposed, draft.order);
+  const leftOff = new Set(offOfRounds(snapshot, evidence.index).flatMap((off) => off.componentId ?? []));
   const minutesThere = site?.visits?.minutes ?? null;
   /** What is most pressing stays, as far as the minutes go. */
   const keepTo = (minutes: number): void => {
@@ -88,8 +78,8 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
     ...{ minutesThere, keepTo },
     ...{ site, zone, today, next, after, rows, chosen, steps, changePlan, draft, setDraft, forget },
     others: here.filter((row) => !rows.includes(row)),
-    timing: useMemo(() => timingOf(steps), [steps]),
-    broken: useMemo(() => (draft.order ? brokenBy(steps) : []), [steps, draft.order]),
+    timing: timingOf(steps),
+    broken: draft.order ? brokenBy(steps) : [],
     bring: bringFor(evidence, chosen),
     biological: biologicalConflicts(evidence, chosen, today),
     standby: standbyConflicts(evidence, chosen, leftOff),
