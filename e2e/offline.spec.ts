@@ -63,7 +63,7 @@ test('a round of 20 jobs on a phone without network: the browser killed in the m
     await stepThrough(page, { most: 2 });
     await context.setOffline(true);
     await stepThrough(page, { most: 12 });
-    await expect(page.locator('.syncline').last()).toContainText(/No network.*things kept on this device/);
+    await expect(page.locator('.syncline').last()).toContainText(/No answer.*things kept on this device/);
     await expectFaultless(page);
     const progress = await page.locator('.head .facts').textContent();
     const address = page.url();

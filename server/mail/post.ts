@@ -61,7 +61,7 @@ export class Post {
         502,
         'The mail did not go out',
         `The mail server ${host} did not take it: ${shortly(error)}`,
-        'Look at the mail settings, or hand the code over yourself.',
+        'Look at the mail settings, or hand over yourself what it should have brought.',
       );
     } finally {
       transport.close();

@@ -8,6 +8,7 @@ import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf } from '../access/caller.ts';
 import type { AccessDesk } from '../access/desk.ts';
+import { HttpProblem } from '../errorBorder.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 import { visitReport } from '../mail/letters.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
@@ -68,6 +69,13 @@ export function reportRoutes(
     })
     .post('/rounds/:id/report/mail', async (req, res) => {
       const { to } = v.parse(To, req.body);
+      if (!access.post.setting())
+        throw new HttpProblem(
+          409,
+          'No mail',
+          'No mail is set up, so nothing was sent.',
+          'Take the PDF and send it yourself, or set mail up under Settings, Use a phone at the tank.',
+        );
       const report = await reportFor(req);
       const { dateFormat } = settingOf(await store.snapshot());
       const letter = visitReport(report.place, dayWord(report.day, report.day, dateFormat), report.who);

@@ -52,6 +52,9 @@ async function sendUnit(unit: Unit): Promise<WorkResult> {
   return api.work({ writes: [...pictures, ...unit.writes], why: unit.why, who: unit.who });
 }
 
+/** What somebody else left here is not laid over what this person sees. */
+const isMine = ({ accountId }: Unit): boolean => accountId === null || accountId === holder();
+
 export const useSync = (): SyncState => useSyncExternalStore(sync.subscribe, sync.get);
 /** What stands on this device and is not yet among the server's records. */
 export function useUnseen(): readonly Unit[] {
@@ -59,7 +62,7 @@ export function useUnseen(): readonly Unit[] {
   return useMemo(
     () => [
       ...sent.map(({ unit }) => unit),
-      ...units.filter((unit) => unit.refused === null && !asked.has(keyOf(unit))),
+      ...units.filter((unit) => unit.refused === null && isMine(unit) && !asked.has(keyOf(unit))),
     ],
     [units, sent, asked],
   );

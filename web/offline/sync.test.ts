@@ -247,11 +247,8 @@ describe('the state of sending in words', () => {
   const unit = (some: Partial<Unit> = {}): Unit => ({ ...note('x'), n: 1, refused: null, ...some });
   test.each([
     [calm, 'all saved'],
-    [{ ...calm, away: true }, 'No network since 14:05; shown as it was then'],
-    [
-      { ...calm, away: true, units: [unit(), unit()] },
-      'No network since 14:05; 2 things kept on this device',
-    ],
+    [{ ...calm, away: true }, 'No answer since 14:05; shown as it was then'],
+    [{ ...calm, away: true, units: [unit(), unit()] }, 'No answer since 14:05; 2 things kept on this device'],
     [{ ...calm, units: [unit()], sending: true }, 'sending one thing…'],
     [{ ...calm, units: [unit({ refused: problem(422).problem })] }, 'One thing refused: look'],
     [{ ...calm, units: [unit({ accountId: 'ole' })] }, 'one thing of another person kept here'],

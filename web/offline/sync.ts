@@ -125,6 +125,13 @@ export class Sync {
           await this.round();
         }
       })
+      // the device itself failed: whoever waits need not, it is tried again
+      .catch((error: unknown) => {
+        this.set({ heldUp: problemIn(error) });
+        for (const [key, { kept }] of this.waiting)
+          if (kept) this.answer(key, ({ resolve }) => resolve('kept'));
+        this.tryLater();
+      })
       .finally(() => {
         this.running = null;
         this.set({ sending: false });

@@ -27,7 +27,7 @@ export function syncWord(told: Told): { said: string; alarm: boolean } {
   const held = counted(waiting, 'one thing', 'things');
   if (away)
     return {
-      said: `No network${since}; ${waiting === 0 ? 'shown as it was then' : `${held} kept on this device`}`,
+      said: `No answer${since}; ${waiting === 0 ? 'shown as it was then' : `${held} kept on this device`}`,
       alarm: false,
     };
   if (heldUp && waiting > 0)

@@ -25,7 +25,7 @@ export function WaitingScreen() {
     <main className="page">
       <header className="head">
         <h1>Kept on this device</h1>
-        <span className="facts">{away ? 'no network' : 'the server answers'}</span>
+        <span className="facts">{away ? 'the server does not answer' : 'the server answers'}</span>
         <span className="grow" />
         {waiting.length > 0 && (
           <Button variant="contained" onClick={() => void sync.run()}>
