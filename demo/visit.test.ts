@@ -262,8 +262,9 @@ describe('a sitter’s sheet', () => {
 });
 
 test('minutes of a job are learned from its visits, and the plan counts with them', () => {
-  const row =
-    plan.jobs.find((one) => one.work === 'clean' && one.siteId === siteOf('Public library')) ?? expect.fail();
+  const isMeasured = (jobId: string): boolean =>
+    evidence.index.on('servicesOfJob', jobId).some((one) => one.content.minutes !== null);
+  const row = plan.jobs.find((one) => one.work === 'clean' && !isMeasured(one.jobId)) ?? expect.fail();
   const taken = [40, 44, 42].map((minutes) =>
     record('service', {
       ...{ jobId: row.jobId, whoId: null, found: null, shareDone: 1, minutes, supplies: [], note: '' },
@@ -272,8 +273,6 @@ test('minutes of a job are learned from its visits, and the plan counts with the
   );
   const known = evidence.snapshot.with(taken);
   const after = makePlan(known, endOfToday(NOW), TODAY).jobs.find((one) => one.jobId === row.jobId);
-  const logged = evidence.index.on('servicesOfJob', row.jobId).filter((one) => one.content.minutes !== null);
-  expect(logged).toHaveLength(0);
   // (2 × estimate + 40 + 44 + 42) ÷ 5, each no more than four estimates
   const counted = [40, 44, 42].map((minutes) => Math.min(minutes, 4 * row.minutes));
   expect(after?.minutes).toBe(Math.round((2 * row.minutes + counted.reduce((a, b) => a + b, 0)) / 5));
