@@ -10,7 +10,9 @@ import { standbyConflicts } from '../contract/round/redundancy.ts';
 import { roundReport } from '../contract/round/report.ts';
 import type { RoundWhat } from '../contract/round/schemas.ts';
 import { daysOfTask, sheetProposal, sheetsFor } from '../contract/sitter/sheets.ts';
+import { calendarVisits } from '../contract/calendar.ts';
 import { Snapshot } from '../contract/snapshot.ts';
+import { weekdayOf } from '../core/time/day.ts';
 import { evidenceOf, type Evidence } from '../contract/water/testedWater.ts';
 import { demoRecords } from './records.ts';
 
@@ -287,4 +289,33 @@ test('a neglected tank: everything looked at first, biology last and days apart'
   expect(media.every((visit) => visit.jobs.length === 1)).toBe(true);
   const days = visits.slice(2).map((visit) => visit.day);
   expect(new Set(days).size).toBe(days.length);
+});
+
+test('the calendar of the scenario holds the plan: every job that is due in twelve weeks, on a visit day of its place', () => {
+  const all = { scope: null, siteId: null, systemId: null, personId: null };
+  const visits = calendarVisits(evidence.snapshot, plan.jobs, all, NOW);
+  expect(new Set(visits.map((one) => one.uid)).size).toBe(visits.length);
+  for (const visit of visits) {
+    const site = evidence.snapshot.content('site', visit.siteId);
+    expect(site?.visits?.weekdays).toContain(weekdayOf(visit.day));
+    // nine o'clock there, whatever the clocks do
+    expect(new Date(visit.begins).toLocaleTimeString('en-GB', { timeZone: visit.zone })).toBe('09:00:00');
+  }
+  const named = new Set(
+    visits.flatMap((visit) => visit.jobs.map((job) => `${job.system} ${job.thing} ${job.action}`)),
+  );
+  const due = plan.jobs.filter(
+    (row) =>
+      row.recommended !== null &&
+      row.recommended < '2027-01-01' &&
+      !['paused', 'left-off', 'held', 'look-first'].includes(row.state),
+  );
+  expect(due.length).toBeGreaterThan(40);
+  expect(due.filter((row) => !named.has(`${row.systemName} ${row.thing} ${row.action}`))).toEqual([]);
+  // one system: nothing of the others
+  const one = { ...all, systemId: systemOf('Axolotl tank') };
+  const own = calendarVisits(evidence.snapshot, plan.jobs, one, NOW);
+  expect(new Set(own.flatMap((visit) => visit.jobs.map((job) => job.system)))).toEqual(
+    new Set(['Axolotl tank']),
+  );
 });

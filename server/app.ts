@@ -19,6 +19,7 @@ import { importRoutes } from './routes/imports.ts';
 import { changeRoutes } from './routes/changes.ts';
 import { pictureRoutes } from './routes/pictures.ts';
 import { planRoutes } from './routes/plan.ts';
+import { calendarRoutes } from './routes/calendar.ts';
 import { reportRoutes } from './routes/reports.ts';
 import { sheetRoutes } from './routes/sheets.ts';
 import { roundRoutes } from './routes/rounds.ts';
@@ -114,6 +115,7 @@ export function buildApp(parts: AppParts): Express {
     roundRoutes(evidence, now),
     reportRoutes(store, evidence, desk, access, dataDir),
     sheetRoutes(store, evidence, now),
+    calendarRoutes(store, desk, links, now),
     waterWorkRoutes(store, evidence, desk, now),
   );
   api.use(missing);

@@ -1,7 +1,10 @@
 import { Command } from 'commander';
-import { isRealDay } from '../../core/time/day.ts';
+import { isRealDay, noonOf } from '../../core/time/day.ts';
+import { calendarVisits } from '../../contract/calendar.ts';
 import { instantAtOf, makePlan, planEntries } from '../../contract/plan.ts';
+import { settingOf } from '../../contract/settings.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
+import { icsOf } from '../../server/calendar/ics.ts';
 import { recordsOfArchive } from '../../store/archive.ts';
 import { linesOfFile } from '../../store/archiveFile.ts';
 import { Store } from '../../store/store.ts';
@@ -14,6 +17,7 @@ interface Options {
   at: string;
   days?: string;
   json: boolean;
+  ics: boolean;
 }
 
 export function planCommand(): Command {
@@ -24,6 +28,7 @@ export function planCommand(): Command {
     .requiredOption('--at <date>', 'a day (its end, at each place) or an instant')
     .option('--days <number>', 'only what is recommended within so many days')
     .option('--json', 'as JSON', false)
+    .option('--ics', 'the visits of the next twelve weeks for a calendar', false)
     .action(async (options: Options) => {
       const days = options.days === undefined ? null : Number(options.days);
       if (days !== null && (!Number.isInteger(days) || days < 0))
@@ -37,7 +42,14 @@ export function planCommand(): Command {
       const snapshot = await snapshotOf(options);
       const plan = makePlan(snapshot, instantAtOf(options.at), options.at);
       const entries = planEntries(plan, days);
-      if (options.json)
+      if (options.ics) {
+        const from = isRealDay(options.at)
+          ? noonOf(options.at, settingOf(snapshot).homeZone)
+          : Date.parse(options.at);
+        const asked = { scope: null, siteId: null, systemId: null, personId: null };
+        const visits = calendarVisits(snapshot, plan.jobs, asked, from);
+        process.stdout.write(icsOf('Visits', visits, settingOf(snapshot).dateFormat, from));
+      } else if (options.json)
         process.stdout.write(`${JSON.stringify({ at: options.at, jobs: entries }, null, 1)}\n`);
       else
         for (const entry of entries)

@@ -213,6 +213,8 @@ export interface Shown {
   id: string;
   token: string;
   link: string;
+  /** The same as a feed for calendars, where there is one. */
+  feed?: string;
   /** What a device opens first that does not trust this installation’s certificate yet. */
   trustFirst: string | null;
   until: string | null;

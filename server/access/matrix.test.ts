@@ -74,6 +74,8 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /rounds/:id/report.pdf': 'owner keeper client alone',
   'POST /rounds/:id/report/mail': work_,
   'GET /rounds/:id/print.pdf': work_,
+  'GET /plan.ics': work_,
+  'GET /feeds/:token': everybody,
   'GET /sheets': 'owner keeper helper alone',
   'POST /sheets/ticks': 'owner keeper helper alone',
   // they end the sessions that all rows are asked by: signed in again first

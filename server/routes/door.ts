@@ -139,6 +139,10 @@ export function doorRoutes(desk: AccessDesk): Router {
 export function linkTo(desk: AccessDesk, page: 'join' | 'shared', token: string): string {
   return `${desk.reach().addresses()[0] ?? desk.loopback()}/${page}#${token}`;
 }
+/** The visits of a secret link as a feed: calendars cannot send what stands behind a #. */
+export function feedOf(desk: AccessDesk, token: string): string {
+  return `${desk.reach().addresses()[0] ?? desk.loopback()}/api/feeds/${token}`;
+}
 /** The page that walks a device through trusting the local authority; null where that is not needed. */
 export function trustFirst(desk: AccessDesk): string | null {
   const { certificate, trustPages } = desk.reach().view(desk.loopback(), true);

@@ -15,7 +15,7 @@ import { HttpProblem } from '../errorBorder.ts';
 import { invitation, newPassword } from '../mail/letters.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
-import { linkTo, trustFirst, untilWord } from './door.ts';
+import { feedOf, linkTo, trustFirst, untilWord } from './door.ts';
 
 const instant = (at: number | null): string | null => (at === null ? null : new Date(at).toISOString());
 
@@ -137,6 +137,7 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
         id: row.id,
         token,
         link,
+        feed: feedOf(desk, token),
         trustFirst: trustFirst(desk),
         until,
         mailed: false,

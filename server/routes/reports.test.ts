@@ -175,3 +175,25 @@ describe('a sitter’s sheet', () => {
     expect((await far.get<SheetView[]>('/sheets')).json).toEqual([]);
   });
 });
+
+describe('visits for calendars', () => {
+  test('a feed by a secret link: the visits of its place and no other, until it is revoked', async () => {
+    const made = await owner.post<{ id: string; token: string; feed: string }>('/page-links', {
+      ...{ id: uuid(), name: 'phone', siteId: ids.site, systemIds: [], days: null },
+    });
+    expect(made.json.feed).toMatch(new RegExp(`/api/feeds/${made.json.token}$`));
+    const path = `/feeds/${made.json.token}`;
+    const stranger = house.near();
+    const { status, headers, text } = await stranger.get(path);
+    expect([status, headers['content-type']]).toEqual([200, 'text/calendar; charset=utf-8']);
+    expect(text).toContain('BEGIN:VEVENT');
+    expect(text).toContain(`UID:visit-${ids.site}-`);
+    expect(text).not.toContain(other.ids.site);
+    await owner.post(`/page-links/${made.json.id}/revoke`);
+    expect((await stranger.get(path)).status).toBe(404);
+    expect((await stranger.get(`/feeds/${uuid()}`)).status).toBe(404);
+    // the file is for whoever plans
+    expect((await owner.get('/plan.ics')).text).toContain(other.ids.site);
+    expect((await client.get('/plan.ics')).status).toBe(403);
+  });
+});

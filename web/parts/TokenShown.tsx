@@ -22,6 +22,11 @@ export function TokenShown({ shown, what, onClose }: { shown: Shown; what: strin
           {shown.link ? 'Or typed by hand: ' : ''}
           <span className="code">{shown.token}</span>
         </span>
+        {shown.feed && (
+          <span>
+            For a calendar: <span className="code">{shown.feed}</span>
+          </span>
+        )}
         {shown.link && shown.trustFirst && (
           <span className="soft">
             A device that has never been here opens <span className="code">{shown.trustFirst}</span> first and

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { count } from '../../../core/explain/words.ts';
-import { visitList, type Visit } from '../../../core/planning/visitList.ts';
+import type { Visit } from '../../../core/planning/visitList.ts';
+import { visitsOfSite } from '../../../contract/planVisits.ts';
 import { addDays, type Day } from '../../../core/time/day.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import type { Stored } from '../../../contract/records.ts';
@@ -24,6 +25,10 @@ export function PlanScreen() {
         <span className="facts">
           the next {WEEKS} weeks by visit day, each job at the last visit before its day
         </span>
+        <span className="grow" />
+        <a className="btn2" href="/api/plan.ics" download>
+          Calendar file
+        </a>
       </header>
       {plan.jobs.length === 0 && (
         <p className="datum" style={{ paddingTop: 12 }}>
@@ -42,17 +47,7 @@ export function PlanScreen() {
 
 function SitePlan({ site, rows, named }: { site: Stored<'site'>; rows: readonly PlanRow[]; named: boolean }) {
   const today = rows[0]?.today ?? '';
-  const listed = rows
-    .filter((row) => row.state !== 'paused' && row.state !== 'left-off')
-    .map((row) => ({
-      jobId: row.jobId,
-      recommended: row.heldUntil ? later(row.recommended, addDays(row.heldUntil, 1)) : row.recommended,
-      jobDay: row.jobDay,
-      isLook: row.state === 'look-first',
-      intervalDays: row.intervalDays,
-      minutes: row.minutes,
-    }));
-  const visits = visitList(listed, site.content.visits, today, WEEKS);
+  const visits = visitsOfSite(site.content, rows, today, WEEKS);
   const byId = new Map(rows.map((row) => [row.jobId, row]));
   const undated = rows.filter((row) => row.recommended === null && row.state !== 'paused');
   return (
@@ -83,8 +78,6 @@ function SitePlan({ site, rows, named }: { site: Stored<'site'>; rows: readonly 
     </section>
   );
 }
-
-const later = (a: Day | null, b: Day): Day => (a === null || a < b ? b : a);
 
 function VisitBlock({
   visit,
