@@ -156,6 +156,14 @@ describe('plan', () => {
     expect(jobs.length).toBeGreaterThan(3);
     expect(jobs.every((job) => job.recommended !== null && job.recommended <= '2026-11-28')).toBe(true);
   });
+  test('--ics is a calendar of its visits, the same each time', async () => {
+    const ask = () => jondrel('plan', '--data', data, '--at', '2026-11-25', '--ics');
+    const [one, two] = await Promise.all([ask(), ask()]);
+    expect([one.code, one.err]).toEqual([0, '']);
+    expect(one.out).toMatch(/^BEGIN:VCALENDAR\r\n/);
+    expect(one.out.match(/BEGIN:VEVENT/g)?.length).toBeGreaterThan(20);
+    expect(two.out).toBe(one.out);
+  });
   test('bad input exits 1, wrong usage 2, damaged data 3', async () => {
     const damaged = join(dir, 'damaged.ndjson');
     writeFileSync(damaged, '{"archive":"jondrel","schema":1}\n{"kind":"site"}\n');

@@ -232,8 +232,8 @@ test('a drum that leaks: nothing is drawn from it, the change waits and says for
   await page.goto(`${server.address}/today`);
   await expect(page.locator('li.job', { hasText: 'Water change' })).toContainText('It waits: Drum leaks.');
   // a lead step stands on Today the day before, and says when it was begun
-  const lead = page.locator('.lead');
-  await expect(lead).toContainText('Make and mix the water');
+  const lead = page.locator('.lead', { hasText: 'Make and mix the water' });
+  await expect(page.locator('.lead', { hasText: 'Cool or warm the water to the tank' })).toBeVisible();
   await lead.getByRole('button', { name: 'It is begun' }).click();
   await expect(lead).toContainText('begun');
   await lead.getByRole('button', { name: 'Not begun' }).click();

@@ -9,6 +9,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { forgetOldAnswers } from './offline/answers.ts';
+import { listenForWork } from './offline/here.ts';
 import { keepProgram } from './offline/program.ts';
 import { router } from './router.tsx';
 import { theme } from './theme/theme.ts';
@@ -40,5 +41,6 @@ createRoot(root).render(
   </StrictMode>,
 );
 
+listenForWork();
 keepProgram().catch((error: unknown) => console.warn('The program is not kept on this device.', error));
 forgetOldAnswers(Date.now()).catch((error: unknown) => console.warn('This browser keeps nothing.', error));

@@ -7,6 +7,7 @@ import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { WaterAnswer } from '../../contract/water/waterAnswer.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
+import { answersKept } from '../offline/answers.ts';
 import { sync, useUnseen } from '../offline/here.ts';
 import { overlay, withReadings } from '../offline/overlay.ts';
 import { api } from './client.ts';
@@ -39,7 +40,7 @@ export const useSnapshot = (): Snapshot => {
   // what was sent before these were asked for is among them, and no longer laid over them
   useEffect(() => {
     const begunAt = fetchedAt.get(data);
-    if (begunAt !== undefined) sync.seen(begunAt);
+    if (begunAt !== undefined) void answersKept().then(() => sync.seen(begunAt));
   }, [data]);
   const unseen = useUnseen();
   const base = useMemo(() => Snapshot.of(data), [data]);

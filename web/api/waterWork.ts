@@ -1,4 +1,4 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import type { Nutrient } from '../../core/finding/sources/types.ts';
 import type { ChangeFacts } from '../../contract/water/changeFacts.ts';
 import type { LeadStep } from '../../contract/water/leads.ts';
@@ -23,6 +23,8 @@ export const useSource = (systemId: string, nutrient: Nutrient): SourceAnswer =>
     queryKey: ['snapshot', 'source', systemId, nutrient],
     queryFn: () => api.get<SourceAnswer>(`/water/source?system=${systemId}&nutrient=${nutrient}`),
   }).data;
-/** Steps to begin ahead of the next visits. */
+/** Steps to begin ahead of the next visits; none while the server has not said. */
 export const useLeads = (): LeadStep[] =>
-  useSuspenseQuery({ queryKey: ['snapshot', 'leads'], queryFn: () => api.get<LeadStep[]>('/leads') }).data;
+  useQuery({ queryKey: ['snapshot', 'leads'], queryFn: () => api.get<LeadStep[]>('/leads') }).data ??
+  NO_LEADS;
+const NO_LEADS: LeadStep[] = [];

@@ -68,7 +68,10 @@ export function WritingProvider({ children }: { children: ReactNode }) {
       setPending((before) => before + 1);
       try {
         const before = client.getQueryData<Stored[]>(['snapshot']) ?? [];
-        const result = await sync.submit(unitOf(writes, said ?? '', why, pictures));
+        // a form may go on as soon as the server has answered; what is shown follows
+        const result = await sync
+          .submit(unitOf(writes, said ?? '', why, pictures))
+          .finally(() => setPending((before) => before - 1));
         if (result !== 'kept') await renew();
         if (said)
           setSaved({
@@ -88,8 +91,6 @@ export function WritingProvider({ children }: { children: ReactNode }) {
           return null;
         }
         throw error;
-      } finally {
-        setPending((before) => before - 1);
       }
     },
     [client, renew],

@@ -35,6 +35,9 @@ export function keepAnswer(path: string, body: unknown, begunAt: number): Promis
   lastKept = keeping.catch(() => undefined);
   return keeping;
 }
+/** Everything that has come in so far is on the disk. */
+export const answersKept = (): Promise<unknown> => lastKept;
+
 export async function keptAnswer(path: string): Promise<KeptAnswer | undefined> {
   // what has just come in is on its way there
   await lastKept;

@@ -27,6 +27,8 @@ export interface Unit {
   said: string;
   /** The server refused it: it is set aside, the others go on. */
   refused: Problem | null;
+  /** The server has it; it stays until it is among the records kept on this device, so that none ever lacks it. */
+  taken: boolean;
 }
 export interface KeptAnswer {
   path: string;

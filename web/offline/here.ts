@@ -8,7 +8,7 @@ import { keyOf, Sync, type SyncState } from './sync.ts';
 
 // The one queue of this window, wired to the server and to the other windows.
 
-const others = new BroadcastChannel('jondrel-outbox');
+let others: BroadcastChannel | null = null;
 let account: DoorView['me'] = null;
 const takenListeners = new Set<() => void>();
 
@@ -27,11 +27,16 @@ export const sync = new Sync({
   alone: async (run) => {
     await navigator.locks.request('jondrel-outbox', run);
   },
-  tellOthers: () => others.postMessage('changed'),
+  tellOthers: () => others?.postMessage('changed'),
   now: () => performance.now(),
 });
-others.addEventListener('message', () => void sync.reload());
-globalThis.addEventListener('online', () => void sync.run());
+
+/** Once for this window: follows what other windows of the device keep, and sends when a network is back. */
+export function listenForWork(): void {
+  others = new BroadcastChannel('jondrel-outbox');
+  others.addEventListener('message', () => void sync.reload());
+  window.addEventListener('online', () => void sync.run());
+}
 
 /** Who holds this device now: theirs is sent, what others left here waits for them. */
 export function setHolder(me: DoorView['me']): void {
@@ -58,12 +63,12 @@ const isMine = ({ accountId }: Unit): boolean => accountId === null || accountId
 export const useSync = (): SyncState => useSyncExternalStore(sync.subscribe, sync.get);
 /** What stands on this device and is not yet among the server's records. */
 export function useUnseen(): readonly Unit[] {
-  const { units, sent, asked } = useSync();
+  const { units, asked } = useSync();
   return useMemo(
-    () => [
-      ...sent.map(({ unit }) => unit),
-      ...units.filter((unit) => unit.refused === null && isMine(unit) && !asked.has(keyOf(unit))),
-    ],
-    [units, sent, asked],
+    () =>
+      units.filter(
+        (unit) => unit.refused === null && isMine(unit) && (unit.taken || !asked.has(keyOf(unit))),
+      ),
+    [units, asked],
   );
 }

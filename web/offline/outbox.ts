@@ -7,7 +7,7 @@ import { device, type Unit } from './device.ts';
 /** On the disk before the promise resolves: a battery may die at any moment. */
 const strict = { durability: 'strict' } as const;
 
-export type NewUnit = Omit<Unit, 'n' | 'refused'>;
+export type NewUnit = Omit<Unit, 'n' | 'refused' | 'taken'>;
 
 /** Keeps a unit of work. Actions of a round get this device's name and their number in the same transaction. */
 export async function keepUnit(unit: NewUnit): Promise<Unit> {
@@ -22,7 +22,7 @@ export async function keepUnit(unit: NewUnit): Promise<Unit> {
   });
   await numbers.put(name, 'device');
   await numbers.put(sequence, 'sequence');
-  const kept = { ...unit, writes, refused: null };
+  const kept = { ...unit, writes, refused: null, taken: false };
   // the store gives the number
   const n = await tx.objectStore('units').add(kept as Unit);
   await tx.done;
@@ -38,9 +38,13 @@ export async function forgetUnit(n: number): Promise<void> {
 }
 
 /** Refused: it is kept by name for its person to settle. Null: it is tried again, at its old place. */
-export async function setAside(n: number, refused: Problem | null): Promise<void> {
+export const setAside = (n: number, refused: Problem | null): Promise<void> => change(n, { refused });
+/** The server has it. */
+export const setTaken = (n: number): Promise<void> => change(n, { taken: true, pictures: [] });
+
+async function change(n: number, some: Partial<Unit>): Promise<void> {
   const tx = (await device()).transaction('units', 'readwrite', strict);
   const unit = await tx.store.get(n);
-  if (unit) await tx.store.put({ ...unit, refused });
+  if (unit) await tx.store.put({ ...unit, ...some });
   await tx.done;
 }

@@ -34,6 +34,8 @@ class Far {
   refuses = new Map<string, number>();
   mine: string | null = null;
   private last = Promise.resolve();
+  /** What waits, or was refused. */
+  left = (): readonly Unit[] => this.sync.get().units.filter((unit) => !unit.taken);
   sync = this.window();
   /** Another window of the same device, or the same one after a restart. */
   window(): Sync {
@@ -73,7 +75,8 @@ describe('the queue on the device', () => {
     await far.sync.run();
     await far.sync.run();
     expect(far.took).toEqual(['one', 'two', 'three']);
-    expect(far.sync.get()).toMatchObject({ units: [], heldUp: null, sending: false });
+    expect(far.left()).toEqual([]);
+    expect(far.sync.get()).toMatchObject({ heldUp: null, sending: false });
   });
   test('a killed browser loses nothing: another window finds it and sends it', async () => {
     far.away = true;
@@ -88,7 +91,7 @@ describe('the queue on the device', () => {
     for (const text of ['one', 'two', 'three', 'four', 'five']) await far.sync.keep(note(text));
     await far.sync.run();
     expect(far.took).toEqual(['one', 'three', 'five']);
-    const aside = far.sync.get().units;
+    const aside = far.left();
     expect(aside.map((unit) => [unit.said, unit.refused?.detail])).toEqual([
       ['two', 'refused with 422'],
       ['four', 'refused with 409'],
@@ -98,7 +101,7 @@ describe('the queue on the device', () => {
     await far.sync.run();
     await far.sync.settle(aside[1]?.n ?? 0, 'drop');
     expect(far.took).toEqual(['one', 'three', 'five', 'two']);
-    expect(far.sync.get().units).toEqual([]);
+    expect(far.left()).toEqual([]);
   });
   test('a form hears what the server said, or that it is kept', async () => {
     far.refuses.set('bad', 422);
@@ -108,7 +111,7 @@ describe('the queue on the device', () => {
     await expect(far.sync.submit(note('good'))).resolves.toEqual({ results: [] });
     far.away = true;
     await expect(far.sync.submit(note('in the cellar'))).resolves.toBe('kept');
-    expect(far.sync.get().units.map((unit) => unit.said)).toEqual(['in the cellar']);
+    expect(far.left().map((unit) => unit.said)).toEqual(['in the cellar']);
   });
   test('a busy server holds all up and keeps the order; a sign-out too', async () => {
     for (const status of [503, 507, 429, 401]) {
@@ -150,14 +153,19 @@ describe('the queue on the device', () => {
     expect(contents[0]?.device).toBe(contents[1]?.device);
     expect(contents[0]?.device).toMatch(/^[0-9a-f-]{36}$/);
   });
-  test('what was sent is shown until it is among the records fetched after it', async () => {
+  test('what was sent stays on the device until it is among the records kept there, over restarts too', async () => {
     const before = performance.now();
     await far.sync.submit(note('sent'));
-    expect(far.sync.get().sent).toHaveLength(1);
-    far.sync.seen(before - 1);
-    expect(far.sync.get().sent).toHaveLength(1);
-    far.sync.seen(performance.now() + 1);
-    expect(far.sync.get().sent).toEqual([]);
+    expect(far.sync.get().units).toMatchObject([{ said: 'sent', taken: true }]);
+    await far.sync.seen(before - 1);
+    expect(far.sync.get().units).toHaveLength(1);
+    // killed before the records were fetched again: it is still there, and not sent twice
+    const reborn = far.window();
+    await reborn.run();
+    expect(reborn.get().units).toMatchObject([{ said: 'sent', taken: true }]);
+    expect(far.took).toEqual(['sent']);
+    await reborn.seen(performance.now() + 1);
+    expect(reborn.get().units).toEqual([]);
   });
   test('it tries again by itself, ever less often, until there is an answer', async () => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
@@ -244,12 +252,16 @@ describe('the state of sending in words', () => {
     answeredAt: '14:05',
     mine: null,
   };
-  const unit = (some: Partial<Unit> = {}): Unit => ({ ...note('x'), n: 1, refused: null, ...some });
+  const unit = (some: Partial<Unit> = {}): Unit => ({
+    ...{ ...note('x'), n: 1, refused: null, taken: false },
+    ...some,
+  });
   test.each([
     [calm, 'all saved'],
     [{ ...calm, away: true }, 'No answer since 14:05; shown as it was then'],
     [{ ...calm, away: true, units: [unit(), unit()] }, 'No answer since 14:05; 2 things kept on this device'],
     [{ ...calm, units: [unit()], sending: true }, 'sending one thing…'],
+    [{ ...calm, units: [unit({ taken: true })] }, 'all saved'],
     [{ ...calm, units: [unit({ refused: problem(422).problem })] }, 'One thing refused: look'],
     [{ ...calm, units: [unit({ accountId: 'ole' })] }, 'one thing of another person kept here'],
     [{ ...calm, units: [unit()], heldUp: problem(401).problem }, 'Sign in: one thing to send'],

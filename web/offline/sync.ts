@@ -1,13 +1,11 @@
 import type { Problem, WorkResult } from '../../contract/work.ts';
 import type { Unit } from './device.ts';
-import { forgetUnit, keepUnit, setAside, unitsKept, type NewUnit } from './outbox.ts';
+import { forgetUnit, keepUnit, setAside, setTaken, unitsKept, type NewUnit } from './outbox.ts';
 
 /** The state of sending, for whoever shows it. A new object at each change. */
 export interface SyncState {
-  /** What waits on this device, in order; those refused among them. */
+  /** What is kept on this device, in order: what waits, what was refused, what the server took and is not yet seen. */
   units: readonly Unit[];
-  /** Taken by the server, and not yet among the records fetched from it. */
-  sent: readonly { unit: Unit; at: number }[];
   sending: boolean;
   /** First revisions of what a form still waits for: not shown as done before there is an answer. */
   asked: ReadonlySet<string>;
@@ -48,7 +46,6 @@ const LONGEST_PAUSE_MS = 60_000;
 export class Sync {
   private state: SyncState = {
     units: [],
-    sent: [],
     sending: false,
     asked: new Set(),
     heldUp: null,
@@ -58,6 +55,8 @@ export class Sync {
   /** Whoever waits for an answer, by the unit’s first revision: known before it is on the disk. */
   private readonly waiting = new Map<string, Waiting>();
   private readonly parts: SyncParts;
+  /** When a unit was taken, by this window's clock. */
+  private readonly takenAt = new Map<number, number>();
   private running: Promise<void> | null = null;
   private again = false;
   private pauseMs = FIRST_PAUSE_MS;
@@ -75,7 +74,7 @@ export class Sync {
   /** Keeps it and goes on: it is sent when it can be. Resolves once it is on the disk. */
   async keep(unit: NewUnit): Promise<void> {
     if (await this.take(unit)) void this.run();
-    else await this.parts.send({ ...unit, n: 0, refused: null }).then(this.parts.onTaken);
+    else await this.parts.send({ ...unit, n: 0, refused: null, taken: false }).then(this.parts.onTaken);
   }
   /**
    * Keeps it and waits for the answer, or for the news that there is none.
@@ -91,7 +90,7 @@ export class Sync {
     if (!kept) {
       this.waiting.delete(keyOf(unit));
       this.set({ asked: new Set(this.waiting.keys()) });
-      return this.parts.send({ ...unit, n: 0, refused: null });
+      return this.parts.send({ ...unit, n: 0, refused: null, taken: false });
     }
     const waiting = this.waiting.get(keyOf(unit));
     if (waiting) waiting.kept = true;
@@ -105,13 +104,21 @@ export class Sync {
     this.parts.tellOthers();
     if (how === 'again') void this.run();
   }
-  /** Records were fetched by a request that began then: what was sent before it is among them. */
-  seen(begunAt: number): void {
-    if (this.state.sent.some(({ at }) => at < begunAt))
-      this.set({ sent: this.state.sent.filter(({ at }) => at >= begunAt) });
+  /** Records that were asked for then are on the disk: what was taken before is among them, and kept no longer. */
+  async seen(begunAt: number): Promise<void> {
+    const gone = this.state.units.filter(
+      ({ n, taken }) => taken && (this.takenAt.get(n) ?? Number.POSITIVE_INFINITY) < begunAt,
+    );
+    if (gone.length === 0) return;
+    for (const { n } of gone) await forgetUnit(n);
+    await this.reload();
+    this.parts.tellOthers();
   }
   async reload(): Promise<void> {
     const units = await unitsKept().catch(() => null);
+    // taken in another window or before a restart: whatever is asked for from now on has it
+    for (const { n, taken } of units ?? [])
+      if (taken && !this.takenAt.has(n)) this.takenAt.set(n, this.parts.now());
     this.set(units ? { units } : { keeps: false });
   }
 
@@ -155,7 +162,7 @@ export class Sync {
     await this.reload();
     const mine = this.parts.mine();
     const due = this.state.units.filter(
-      (unit) => unit.refused === null && (unit.accountId === null || unit.accountId === mine),
+      (unit) => !unit.taken && unit.refused === null && (unit.accountId === null || unit.accountId === mine),
     );
     if (due.length > 0) this.set({ sending: true });
     for (const unit of due) {
@@ -191,12 +198,10 @@ export class Sync {
       return null;
     }
     this.pauseMs = FIRST_PAUSE_MS;
-    await forgetUnit(unit.n);
-    this.set({
-      sent: [...this.state.sent, { unit, at: this.parts.now() }],
-      units: this.state.units.filter((one) => one.n !== unit.n),
-      heldUp: null,
-    });
+    this.takenAt.set(unit.n, this.parts.now());
+    await setTaken(unit.n);
+    await this.reload();
+    this.set({ heldUp: null });
     this.parts.tellOthers();
     if (!this.answer(key, ({ resolve }) => resolve(result))) this.parts.onTaken();
     return null;

@@ -15,8 +15,10 @@ const counted = (n: number, one: string, more: string): string => (n === 1 ? one
 
 /** The state of sending in words; `alarm` where somebody must do something. */
 export function syncWord(told: Told): { said: string; alarm: boolean } {
-  const { units, sending, heldUp, keeps, away, answeredAt, mine } = told;
+  const { sending, heldUp, keeps, away, answeredAt, mine } = told;
   if (!keeps) return { said: 'This browser keeps nothing without network', alarm: true };
+  // what the server has is saved
+  const units = told.units.filter((unit) => !unit.taken);
   const refused = units.filter((unit) => unit.refused !== null).length;
   const waiting = units.filter(
     (unit) => unit.refused === null && (unit.accountId === null || unit.accountId === mine),

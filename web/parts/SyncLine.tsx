@@ -14,13 +14,10 @@ export function SyncLine({ className = '' }: { className?: string }) {
       answeredAt === null ? null : clockIn(Intl.DateTimeFormat().resolvedOptions().timeZone, answeredAt),
   });
   return (
-    <NavLink
-      to="/waiting"
-      className={`syncline ${className}`}
-      data-alarm={alarm || undefined}
-      role={alarm ? 'alert' : undefined}
-    >
-      {said}
-    </NavLink>
+    <span role={alarm ? 'alert' : undefined}>
+      <NavLink to="/waiting" className={`syncline ${className}`} data-alarm={alarm || undefined}>
+        {said}
+      </NavLink>
+    </span>
   );
 }

@@ -15,7 +15,7 @@ const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /** What is kept on this device and not yet with the server: what waits, what was refused and why. */
 export function WaitingScreen() {
-  const { units } = useSync();
+  const units = useSync().units.filter((unit) => !unit.taken);
   const { away } = useReach();
   const newer = useNewerProgram();
   const snapshot = useSnapshot();
