@@ -213,6 +213,60 @@ describe('two people on one round', () => {
     await send(action({ ...done, found: 'overdue' }, uuid(), 'tablet'));
     expect((await state()).steps.get(stepId)).toMatchObject({ found: null, conflict: ['right', 'overdue'] });
   });
+  test('a step done by two is known with both services until one is chosen; a double tap is one', async () => {
+    const stepId = (await steps()).find((step) => step.id.endsWith(' do'))?.id ?? '';
+    const done = (found: 'light' | 'overdue', serviceId: string, device: string): Write =>
+      action({ do: 'done', stepId, found, minutes: null, note: '', serviceId }, uuid(), device);
+    const [one, two] = [uuid(), uuid()];
+    await send(done('light', one, 'phone'), done('light', one, 'phone'));
+    expect((await state()).services.get(stepId)).toEqual([one]);
+    await send(done('overdue', two, 'tablet'));
+    expect((await state()).services.get(stepId)).toEqual([one, two]);
+    expect((await state()).steps.get(stepId)?.conflict).toEqual(['light', 'overdue']);
+    await send(action({ do: 'settled', stepId, found: 'overdue' }));
+    expect((await state()).steps.get(stepId)).toMatchObject({
+      state: 'done',
+      found: 'overdue',
+      conflict: [],
+    });
+  });
+  test('what was heeded is asked once for each job; another amount of water is known by its system', async () => {
+    const shut = (await steps()).find((step) => step.phase === 'shut');
+    if (!shut?.off) throw new Error('the round switches nothing off');
+    await send(
+      action({
+        ...{ do: 'switched-off', stepId: shut.id, off: shut.off, systemIds: [...shut.systemIds] },
+        heeded: ['unplug'],
+      }),
+      action({ do: 'litres', systemId: ids.system, litres: 80, reason: 'Nitrate 38 mg/L' }),
+    );
+    const now = await state();
+    expect([...now.heeded]).toEqual(shut.forJobs.map((jobId) => `${jobId} unplug`));
+    expect(now.litres.get(ids.system)).toEqual({ litres: 80, reason: 'Nitrate 38 mg/L' });
+  });
+  test('a fitting that stays in is on the list with its person and hour, until it is taken out', async () => {
+    const shut = (await steps()).find((step) => step.phase === 'shut');
+    if (!shut?.off) throw new Error('the round switches nothing off');
+    const fitted = uuid();
+    await send(
+      action(
+        {
+          ...{ do: 'switched-off', stepId: shut.id, systemIds: [...shut.systemIds] },
+          off: { ...shut.off, what: 'Cleaning sock', on: true },
+        },
+        fitted,
+      ),
+    );
+    await expect(send(action({ do: 'closed' }))).rejects.toThrow('Cleaning sock has not been seen running');
+    const until = '2026-11-25T18:00:00.000Z';
+    await send(
+      action({ do: 'left-off', offActionId: fitted, reason: 'still cloudy', whoId: null, until }),
+      action({ do: 'closed' }),
+    );
+    expect(notRunning(await state())).toMatchObject([{ what: 'Cleaning sock', on: true, until }]);
+    await send(action({ do: 'proved', offActionId: fitted, how: 'seen', saw: 'it is out' }));
+    expect(notRunning(await state())).toEqual([]);
+  });
   test('the state is the same in whatever order the actions arrive', async () => {
     const off = await switchOff();
     await send(
@@ -221,6 +275,16 @@ describe('two people on one round', () => {
       action({ do: 'left-off', offActionId: off, reason: 'seal' }, uuid(), 'phone'),
     );
     await switchOff();
+    const stepId = (await steps()).find((step) => step.id.endsWith(' do'))?.id ?? '';
+    await send(
+      action(
+        { do: 'done', stepId, found: 'light', minutes: null, note: '', serviceId: uuid() },
+        uuid(),
+        'tablet',
+      ),
+      action({ do: 'done', stepId, found: 'right', minutes: null, note: '', serviceId: uuid() }),
+      action({ do: 'litres', systemId: ids.system, litres: 40, reason: 'nitrate' }),
+    );
     const snapshot = await test_.store.snapshot();
     const content = snapshot.content('round', round) as RecordContent<'round'>;
     const actions = snapshot.all('round-action');
@@ -230,6 +294,7 @@ describe('two people on one round', () => {
         const other = foldRound(content, shuffled);
         expect([...other.steps]).toEqual([...whole.steps]);
         expect(other.off).toEqual(whole.off);
+        expect([...other.services, ...other.litres]).toEqual([...whole.services, ...whole.litres]);
       }),
     );
     expect(whole.off.map((one) => one.state)).toEqual(['proved', 'off']);

@@ -104,7 +104,8 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
         abandoned = what.reason;
         break;
       case 'done':
-        if (what.serviceId) services.set(what.stepId, [...(services.get(what.stepId) ?? []), what.serviceId]);
+        if (what.serviceId)
+          services.set(what.stepId, [...new Set([...(services.get(what.stepId) ?? []), what.serviceId])]);
         steps.set(what.stepId, withDone(steps.get(what.stepId) ?? open, what.found));
         break;
       case 'settled':
