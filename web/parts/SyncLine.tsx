@@ -14,7 +14,7 @@ export function SyncLine({ className = '' }: { className?: string }) {
       answeredAt === null ? null : clockIn(Intl.DateTimeFormat().resolvedOptions().timeZone, answeredAt),
   });
   return (
-    <span role={alarm ? 'alert' : undefined}>
+    <span className="syncwrap" role={alarm ? 'alert' : undefined}>
       <NavLink to="/waiting" className={`syncline ${className}`} data-alarm={alarm || undefined}>
         {said}
       </NavLink>

@@ -37,7 +37,9 @@ export function Heed({
           </label>
         ) : (
           <p key={id}>
-            <b>{cautions[id].order}</b> {cautions[id].reason}
+            <b>{cautions[id].order}</b>
+            {/* heeded already: the order is enough at arm’s length */}
+            {!canHurt(id) && ` ${cautions[id].reason}`}
           </p>
         ),
       )}

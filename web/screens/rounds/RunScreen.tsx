@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Step } from '../../../core/planning/round/step.ts';
 import { notRunning, unproved, type StepState } from '../../../contract/round/fold.ts';
@@ -35,6 +35,12 @@ function Run({ here }: { here: RoundHere }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const current = steps.find((step) => step.id === chosen) ?? steps.find(isOpen);
   const over = state.closed || state.abandoned !== null;
+  // a new step begins at its top, wherever the thumb had scrolled to
+  const shown = useRef(current?.id);
+  useEffect(() => {
+    if (shown.current !== current?.id) window.scrollTo({ top: 0 });
+    shown.current = current?.id;
+  }, [current?.id]);
   useWakeLock(!over);
   useRoundKept(
     round.content.siteId,
