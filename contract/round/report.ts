@@ -18,6 +18,11 @@ export interface Window {
   earliest: Day | null;
   latest: Day | null;
 }
+/** "Fri 11 Dec, window 7 Dec to 20 Dec": the same on the page and on paper. */
+export function windowWord({ recommended, earliest, latest }: Window, day: (of: Day) => string): string {
+  const window = earliest && latest ? `window ${day(earliest)} to ${day(latest)}` : '';
+  return [recommended && day(recommended), window].filter(Boolean).join(', ');
+}
 export interface ReportJob {
   jobId: string;
   thing: string;

@@ -4,7 +4,13 @@ import { dayOf, type Day } from '../../core/time/day.ts';
 import { parameters } from '../../core/water/parameters.ts';
 import { bandShown, parameterShown } from '../../contract/shownUnits.ts';
 import type { RecordContent } from '../../contract/records.ts';
-import type { ReportJob, ReportReading, RoundReport, Window } from '../../contract/round/report.ts';
+import {
+  windowWord,
+  type ReportJob,
+  type ReportReading,
+  type RoundReport,
+  type Window,
+} from '../../contract/round/report.ts';
 import { Page } from './page.ts';
 
 const CHART = { width: 110, height: 26 };
@@ -139,12 +145,9 @@ function jobRow(page: Page, job: ReportJob, day: (of: Day) => string): void {
   ]);
 }
 
-/** "next 4 Jan (was 26 Nov)". */
+/** "next 4 Jan, window 1 Jan to 20 Jan (was 26 Nov, …)". */
 function movedWord(before: Window | null, after: Window | null, day: (of: Day) => string): string {
   if (!after?.recommended) return '';
-  const was =
-    before?.recommended && before.recommended !== after.recommended
-      ? ` (was ${day(before.recommended)})`
-      : '';
-  return `next ${day(after.recommended)}${was}`;
+  const moved = before?.recommended && before.recommended !== after.recommended;
+  return `next ${windowWord(after, day)}${moved ? ` (was ${windowWord(before, day)})` : ''}`;
 }

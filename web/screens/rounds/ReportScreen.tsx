@@ -6,7 +6,12 @@ import { Link, useParams } from 'react-router';
 import { parameters } from '../../../core/water/parameters.ts';
 import { dayOf, type Day } from '../../../core/time/day.ts';
 import { bandShown, parameterShown } from '../../../contract/shownUnits.ts';
-import type { ReportJob, ReportReading, RoundReport } from '../../../contract/round/report.ts';
+import {
+  windowWord,
+  type ReportJob,
+  type ReportReading,
+  type RoundReport,
+} from '../../../contract/round/report.ts';
 import { defaultSetting, type RecordContent } from '../../../contract/records.ts';
 import { api } from '../../api/client.ts';
 import { useSetting } from '../../api/data.ts';
@@ -243,8 +248,13 @@ function JobRow({ job, day }: { job: ReportJob; day: (of: Day) => string }) {
         )}
       </span>
       <span className="soft">
-        {after?.recommended && `next ${day(after.recommended)}`}
-        {moved && before.recommended && ` (was ${day(before.recommended)})`}
+        {after?.recommended && `next ${windowWord(after, day)}`}
+        {moved && (
+          <>
+            <br />
+            was {windowWord(before, day)}
+          </>
+        )}
       </span>
     </li>
   );
