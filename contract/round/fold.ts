@@ -47,6 +47,8 @@ export interface RoundState {
   litres: ReadonlyMap<string, { litres: number; reason: string }>;
   /** What logged its jobs, by step; more than one where two people did a step, until that is settled. */
   services: ReadonlyMap<string, readonly string[]>;
+  /** When anything was first done in it, ms. */
+  begunAt: number | null;
   /** Who did something in it last, and when. */
   last: { whoId: string | null; at: number } | null;
 }
@@ -76,6 +78,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
   let [begun, paused, closed] = [false, false, false];
   let abandoned: string | null = null;
   let last: RoundState['last'] = null;
+  let begunAt: number | null = null;
   const heeded = new Set<string>();
   const services = new Map<string, string[]>();
   const litres = new Map<string, { litres: number; reason: string }>();
@@ -83,6 +86,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
   for (const { id, content } of inOrder(actions)) {
     const { what } = content;
     last = { whoId: content.whoId, at: Date.parse(content.at) };
+    begunAt ??= last.at;
     if ('heeded' in what)
       for (const caution of what.heeded ?? [])
         for (const jobId of jobsOf.get(what.stepId) ?? []) heeded.add(heedKey(jobId, caution));
@@ -158,6 +162,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
     heeded,
     litres,
     services,
+    begunAt,
     last,
   };
 }

@@ -32,7 +32,7 @@ function Judged({ step, here, finish, blocked, system }: Finishing & { system: S
     facts: { columns, rows },
   } = useSheetFacts(system);
   const { round, state } = here;
-  const tested = valuesSince(columns, rows, round, state.doneAt);
+  const tested = valuesSince(columns, rows, round, state.begunAt);
   return (
     <>
       {tested.length === 0 && <p>Nothing was tested in this round: nothing can be said of this water.</p>}
@@ -64,10 +64,9 @@ function valuesSince(
   columns: readonly Column[],
   rows: readonly TestRow[],
   round: Stored<'round'>,
-  doneAt: ReadonlyMap<string, number>,
+  begunAt: number | null,
 ): Value[] {
-  const begun = Math.min(...doneAt.values());
-  const fresh = rows.filter((row) => row.at >= begun);
+  const fresh = rows.filter((row) => begunAt !== null && row.at >= begunAt);
   return columns.flatMap((column) => {
     const content = fresh.find((row) => row.values.has(column.id))?.values.get(column.id)?.content;
     const wanted = round.content.steps.some((step) => step.tests.includes(column.id));
