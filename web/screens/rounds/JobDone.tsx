@@ -14,6 +14,7 @@ import { useJobDefinition } from '../../parts/useJobDefinition.ts';
 import { LackNote, useLacks } from '../../parts/useLacks.tsx';
 import { VolumeField } from '../../parts/VolumeField.tsx';
 import { BigButton } from './BigButton.tsx';
+import { LevelDrop } from './LevelDrop.tsx';
 import { plainDone, type Finishing } from './StepDone.tsx';
 import { StepWater } from './StepWater.tsx';
 
@@ -115,7 +116,10 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
         <StepWater step={step} here={here} />
       )}
       {step.phase === 'refill' && !more && (
-        <VolumeField label="Changed" litres={litres} onChange={setLitres} />
+        <>
+          <VolumeField label="Changed" litres={litres} onChange={setLitres} />
+          <LevelDrop systemId={step.systemIds[0] ?? ''} onLitres={setLitres} />
+        </>
       )}
       {more && row && (
         <Suspense fallback={null}>

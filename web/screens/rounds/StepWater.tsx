@@ -1,8 +1,8 @@
-import { litresPerCm, surfaceAreaCm2 } from '../../../core/water/vesselVolume.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { useAmounts } from '../../parts/useAmounts.ts';
 import { unitFor } from '../../../contract/shownUnits.ts';
+import { levelVessel } from './LevelDrop.tsx';
 import type { RoundHere } from './useRound.ts';
 
 /** A bucket that one hand carries down stairs. House default. */
@@ -22,14 +22,7 @@ export function StepWater({ step, here }: { step: Step; here: RoundHere }) {
     const asked = state.litres.get(systemId);
     const litres = asked?.litres ?? one.litres;
     if (litres === null || litres <= 0) return [];
-    const [vessel] = snapshot
-      .all('vessel')
-      .filter(({ content }) => content.systemId === systemId)
-      .map(({ content }) => ({
-        name: content.name,
-        perCm: litresPerCm(surfaceAreaCm2(content.shape, content.dimensions), content.freeShare ?? 1),
-      }))
-      .sort((a, b) => b.perCm - a.perCm);
+    const vessel = levelVessel(snapshot, systemId);
     const buckets = Math.ceil(litres / BUCKET_L);
     return [
       {
@@ -41,7 +34,7 @@ export function StepWater({ step, here }: { step: Step; here: RoundHere }) {
             ? [`${buckets} buckets of ${BUCKET_L} L`]
             : []),
           ...(vessel && step.phase !== 'prepare'
-            ? [`${amounts.length(litres / vessel.perCm)} of level in ${vessel.name}`]
+            ? [`${amounts.length(litres / vessel.litresPerCm)} of level in ${vessel.name}`]
             : []),
         ].join(', '),
         why: asked?.reason,
