@@ -10,7 +10,7 @@ export default defineConfig({
     react(),
     VitePWA({
       strategies: 'injectManifest',
-      srcDir: '.',
+      srcDir: 'sw',
       filename: 'sw.ts',
       injectRegister: false,
       injectManifest: {

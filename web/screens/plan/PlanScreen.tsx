@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { count } from '../../../core/explain/words.ts';
 import type { Visit } from '../../../core/planning/visitList.ts';
 import { visitsOfSite } from '../../../contract/planVisits.ts';
-import { addDays, type Day } from '../../../core/time/day.ts';
+import { type Day } from '../../../core/time/day.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { groupBy } from '../../../contract/snapshot.ts';

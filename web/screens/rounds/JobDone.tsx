@@ -15,7 +15,7 @@ import { LackNote, useLacks } from '../../parts/useLacks.tsx';
 import { VolumeField } from '../../parts/VolumeField.tsx';
 import { BigButton } from './BigButton.tsx';
 import { LevelDrop } from './LevelDrop.tsx';
-import { plainDone, type Finishing } from './StepDone.tsx';
+import { plainDone, type Finishing } from './finishing.ts';
 import { StepWater } from './StepWater.tsx';
 
 // beyond the two taps

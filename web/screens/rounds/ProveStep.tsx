@@ -5,7 +5,7 @@ import { usePersonHere } from '../../api/person.ts';
 import { creating, newIds } from '../../api/writing.tsx';
 import { clockIn } from '../../parts/dates.ts';
 import { BigButton } from './BigButton.tsx';
-import { plainDone, type Finishing } from './StepDone.tsx';
+import { plainDone, type Finishing } from './finishing.ts';
 
 const MINUTE_MS = 60_000;
 

@@ -2,6 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import type { CautionId } from '../../../core/catalogue/cautions.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
 import { BigButton } from './BigButton.tsx';
+import type { Finishing } from './finishing.ts';
 import { Heed, toHeed } from './Heed.tsx';
 import { JobDone } from './JobDone.tsx';
 import { ProveStep } from './ProveStep.tsx';
@@ -47,13 +48,6 @@ export function StepDone({ step, here, onDone }: { step: Step; here: RoundHere; 
   );
 }
 
-export interface Finishing {
-  step: Step;
-  here: RoundHere;
-  finish: (...args: Parameters<RoundHere['act']>) => Promise<void>;
-  blocked: boolean;
-}
-
 function What(props: Finishing) {
   const { step, finish, blocked } = props;
   const { off, systemIds } = step;
@@ -73,6 +67,3 @@ function What(props: Finishing) {
   if (step.phase === 'judge') return <Judge {...props} />;
   return <JobDone {...props} />;
 }
-
-export const plainDone = (stepId: string) =>
-  ({ do: 'done', stepId, found: null, minutes: null, note: '' }) as const;

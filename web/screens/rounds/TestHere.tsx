@@ -9,7 +9,7 @@ import { useRowStates } from '../water/useRows.ts';
 import { useSheet } from '../water/useSheet.ts';
 import { useSheetFacts } from '../water/useSheetFacts.ts';
 import { BigButton } from './BigButton.tsx';
-import { plainDone, type Finishing } from './StepDone.tsx';
+import { plainDone, type Finishing } from './finishing.ts';
 
 /** The tests of a system typed in the round: judged as they are typed, kept as typed until they are saved. */
 export default function TestHere(props: Finishing) {

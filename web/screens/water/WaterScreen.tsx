@@ -13,7 +13,7 @@ import { usePhone } from '../../parts/usePhone.ts';
 import { DueTests } from './DueTests.tsx';
 import { PhoneEntry } from './PhoneEntry.tsx';
 import { ProgrammePanel } from './ProgrammePanel.tsx';
-import { marksOf, type Mark } from './serviceMarks.ts';
+import type { marksOf, Mark } from './serviceMarks.ts';
 import { Sheet } from './Sheet.tsx';
 import type { SheetFacts } from './useRows.ts';
 import { useSheetFacts } from './useSheetFacts.ts';
@@ -60,7 +60,6 @@ function SystemWater({
   systems: readonly Stored<'system'>[];
   choose: (id: string) => void;
 }) {
-  const snapshot = useSnapshot();
   const setting = useSetting();
   const water = useWater(system.id);
   const now = useNow();

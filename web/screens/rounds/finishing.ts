@@ -1,0 +1,13 @@
+import type { Step } from '../../../core/planning/round/step.ts';
+import type { RoundHere } from './useRound.ts';
+
+/** What every kind of step is given to be finished with. */
+export interface Finishing {
+  step: Step;
+  here: RoundHere;
+  finish: (...args: Parameters<RoundHere['act']>) => Promise<void>;
+  blocked: boolean;
+}
+
+export const plainDone = (stepId: string) =>
+  ({ do: 'done', stepId, found: null, minutes: null, note: '' }) as const;
