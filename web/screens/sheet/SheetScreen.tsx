@@ -56,8 +56,8 @@ function Sheet({ sheet }: { sheet: SheetView }) {
           </p>
         ))}
         <p>
-          A puddle, a burning smell: pull the plug only if you can do it dry, and call. No water moving, animals
-          gasping: call at once.
+          A puddle, a burning smell: pull the plug only if you can do it dry, and call. No water moving,
+          animals gasping: call at once.
         </p>
       </section>
       <section className="datum roundpart">
