@@ -29,6 +29,14 @@ async function keepProgram(page: Page): Promise<void> {
   await page.reload();
   await expect.poll(() => page.evaluate<boolean>('navigator.serviceWorker.controller !== null')).toBe(true);
 }
+/** A round of the seeded tank, stopped before its sock. */
+async function roundAtSock(page: Page, server: Server): Promise<void> {
+  await page.goto(`${server.address}/rounds`);
+  await keepProgram(page);
+  await page.getByRole('link', { name: 'Build the round' }).click();
+  await page.getByRole('button', { name: 'Begin the round' }).first().click();
+  await stepThrough(page, { until: /Filter sock/ });
+}
 const saved = (page: Page) =>
   expect(page.locator('.syncline').last()).toHaveText('all saved', { timeout: 60_000 });
 
@@ -115,11 +123,7 @@ test('a picture taken without network is made small, loses its place, waits, and
   server,
 }) => {
   const { job } = await seedTank(server.address, { services: [{ ago: 40 }] });
-  await page.goto(`${server.address}/rounds`);
-  await keepProgram(page);
-  await page.getByRole('link', { name: 'Build the round' }).click();
-  await page.getByRole('button', { name: 'Begin the round' }).first().click();
-  await stepThrough(page, { until: /Filter sock/ });
+  await roundAtSock(page, server);
   await context.setOffline(true);
   const jpeg = await sharp({ create: { width: 3000, height: 2000, channels: 3, background: 'teal' } })
     .withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 5/1 0/1' } })
@@ -164,11 +168,7 @@ test('two browsers on one round, one without network: done twice is shown to bot
   browser,
 }) => {
   const { job } = await seedTank(server.address, { services: [{ ago: 40 }] });
-  await page.goto(`${server.address}/rounds`);
-  await keepProgram(page);
-  await page.getByRole('link', { name: 'Build the round' }).click();
-  await page.getByRole('button', { name: 'Begin the round' }).first().click();
-  await stepThrough(page, { until: /Filter sock/ });
+  await roundAtSock(page, server);
   await saved(page);
   const address = page.url();
   const second = await browser.newContext({ serviceWorkers: 'allow' });

@@ -1,6 +1,4 @@
-import { definitionsOf } from '../contract/facts/definition.ts';
-import { RecordIndex } from '../contract/facts/recordIndex.ts';
-import type { Evidence } from '../contract/water/testedWater.ts';
+import { evidenceOf, type Evidence } from '../contract/water/testedWater.ts';
 import type { Store } from '../store/store.ts';
 
 /** All records with an index, made once for each state they are in. */
@@ -17,7 +15,7 @@ export class EvidenceDesk {
     if (this.known?.version !== this.store.version)
       this.known = {
         version: this.store.version,
-        evidence: { snapshot, index: RecordIndex.of(snapshot), definitionOf: definitionsOf(snapshot) },
+        evidence: evidenceOf(snapshot),
       };
     return this.known.evidence;
   }

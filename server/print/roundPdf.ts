@@ -1,5 +1,5 @@
 import { cautions, deference, type CautionId } from '../../core/catalogue/cautions.ts';
-import type { Step } from '../../core/planning/round/step.ts';
+import { isTheJob, type Step } from '../../core/planning/round/step.ts';
 import { dayWord } from '../../core/explain/words.ts';
 import { parameters } from '../../core/water/parameters.ts';
 import { bringFor } from '../../contract/round/bring.ts';
@@ -45,8 +45,7 @@ export async function roundPdf(
   const said = new Set<CautionId>();
   (content.steps as readonly Step[]).forEach((step, i) => {
     const job = step.jobId === null ? undefined : snapshot.content('job', step.jobId);
-    const words =
-      job && step.id.endsWith(' do') && step.work !== 'change water' ? definitionOf(job).foundWords : [];
+    const words = job && isTheJob(step) ? definitionOf(job).foundWords : [];
     page.need(34);
     const y = page.doc.y;
     page.box(page.left, y + 1);

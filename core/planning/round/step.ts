@@ -96,3 +96,7 @@ export interface RoundJob {
   newCharge: boolean;
   cautions: readonly CautionId[];
 }
+
+/** The step whose end is the job's: a change is done when it is refilled, everything else when it is done. */
+export const isTheJob = ({ id, jobId, work }: Pick<Step, 'id' | 'jobId' | 'work'>): boolean =>
+  jobId !== null && id === `${jobId} ${work === 'change water' ? 'refill' : 'do'}`;

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import type { Found } from '../../../core/wear/found.ts';
-import type { Step } from '../../../core/planning/round/step.ts';
+import { isTheJob, type Step } from '../../../core/planning/round/step.ts';
 import { measuredMinutes } from '../../../contract/round/measured.ts';
 import { useClock, usePlan, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
@@ -20,10 +20,6 @@ import { StepWater } from './StepWater.tsx';
 
 // beyond the two taps
 const LogMore = lazy(() => import('../../parts/LogMore.tsx'));
-
-/** The step that is the job itself: a change is done when it is refilled, everything else when it is done. */
-const isTheJob = (step: Step): boolean =>
-  step.jobId !== null && step.id === `${step.jobId} ${step.work === 'change water' ? 'refill' : 'do'}`;
 
 const BATH = 'bath-dilution';
 /** What the job uses, where it is used; a bath is worked out on the bench. */

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import type { Found } from '../../../core/wear/found.ts';
-import type { Step } from '../../../core/planning/round/step.ts';
+import { foundGrades, type Found } from '../../../core/wear/found.ts';
+import { isTheJob, type Step } from '../../../core/planning/round/step.ts';
 import type { When } from '../../../contract/fields.ts';
 import type { RoundWhat } from '../../../contract/round/schemas.ts';
 import type { Write } from '../../../contract/work.ts';
@@ -27,7 +27,7 @@ import './rounds.css';
 /** What was ticked on paper, by step. */
 type Ticked = Record<
   string,
-  { done: boolean; found?: Found | ''; minutes?: number | null; litres?: number | null; seen?: boolean }
+  { done: boolean; found?: Found | ''; minutes?: number | null; litres?: number | null }
 >;
 
 /** A round that was done on paper, entered on one screen: what was ticked, how it was found, what was seen running. */
@@ -80,7 +80,7 @@ function Paper({ here }: { here: RoundHere }) {
       if ((step.phase === 'prove' || step.phase === 'remove') && off && offActionId)
         acts.push({ do: 'proved', offActionId, how: 'seen', saw: off.provedBy || 'seen running' });
       const row = jobs.find((job) => job.jobId === step.jobId);
-      const isJob = step.id === `${step.jobId ?? ''} ${step.work === 'change water' ? 'refill' : 'do'}`;
+      const isJob = isTheJob(step);
       const service = newIds();
       const found = one.found === '' || one.found === undefined ? null : one.found;
       if (row && isJob)
@@ -145,24 +145,25 @@ function Paper({ here }: { here: RoundHere }) {
           </button>
         </div>
         <ul className="plain">
-          {steps.map((step) => (
-            <PaperStep
-              key={step.id}
-              step={step}
-              value={ticked[step.id] ?? { done: false }}
-              words={jobs.find((row) => row.jobId === step.jobId)?.foundWords ?? []}
-              graded={jobs.find((row) => row.jobId === step.jobId)?.foundScale !== 'none'}
-              onChange={(some) => set(step.id, some)}
-            />
-          ))}
+          {steps.map((step) => {
+            const row = jobs.find((one) => one.jobId === step.jobId);
+            return (
+              <PaperStep
+                key={step.id}
+                step={step}
+                value={ticked[step.id] ?? { done: false }}
+                words={row?.foundWords ?? []}
+                graded={row?.foundScale !== 'none'}
+                onChange={(some) => set(step.id, some)}
+              />
+            );
+          })}
         </ul>
         <p className="soft">Tests from paper are typed in Water, where they are judged.</p>
       </section>
     </main>
   );
 }
-
-const grades: readonly Found[] = ['as-new', 'light', 'right', 'overdue', 'failed'];
 
 function PaperStep({
   step,
@@ -177,7 +178,6 @@ function PaperStep({
   graded: boolean;
   onChange: (some: Partial<Ticked[string]>) => void;
 }) {
-  const isJob = step.jobId !== null && step.id === `${step.jobId} do` && step.phase !== 'drain';
   return (
     <li className="rule">
       <label className="takeup">
@@ -193,13 +193,13 @@ function PaperStep({
           )}
         </span>
       </label>
-      {value.done && isJob && graded && words.length > 0 && step.phase !== 'remove' && (
+      {value.done && isTheJob(step) && graded && words.length > 0 && step.phase !== 'remove' && (
         <div className="papermore">
           <Choice
             label="Found"
             value={value.found ?? ''}
             options={[
-              ...grades.map((grade, i) => ({ value: grade, label: words[i] ?? grade })),
+              ...foundGrades.map((grade, i) => ({ value: grade, label: words[i] ?? grade })),
               { value: '' as const, label: 'Not graded' },
             ]}
             onChange={(found) => onChange({ found })}

@@ -20,6 +20,7 @@ import { relativeWord, writeDay, writeInstant } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { StateWord } from '../../strip/marks.tsx';
 import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
+import './rounds.css';
 import './report.css';
 
 type Setting = RecordContent<'setting'>;

@@ -9,6 +9,7 @@ import { holder, sync, useSync } from '../../offline/here.ts';
 import { takeUpNewerProgram, useNewerProgram } from '../../offline/program.ts';
 import { writeInstant } from '../../parts/dates.ts';
 import { unitWord } from './unitWord.ts';
+import '../rounds/rounds.css';
 import './waiting.css';
 
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
