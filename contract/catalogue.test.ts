@@ -114,6 +114,13 @@ test('own figures are laid over the catalogue’s, and leaving them out goes bac
   expect(withOverrides(catalogued, {})).toEqual(catalogued);
 });
 
+test('a fitting stays in 4 hours unless changed; hours mean nothing for what is no fitting', () => {
+  const sock = definitionOf('sock-cleaning', 'fit-remove');
+  expect(sock.temporary).toEqual({ clearMin: 240 });
+  expect(withOverrides(sock, { clearMin: 90 }).temporary).toEqual({ clearMin: 90 });
+  expect(withOverrides(definitionOf('sock-felt', 'swap'), { clearMin: 90 }).temporary).toBeUndefined();
+});
+
 // Common practice, no published source: what asks for a test that the programme would not ask for yet.
 test.each([
   ['death', 'ammonia', 0],

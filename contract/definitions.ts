@@ -110,6 +110,15 @@ export const JobDefinition = v.pipe(
         minutes: number('The minutes it works by itself', 1, 10_000, 'min'),
       }),
     ),
+    bath: v.optional(
+      v.strictObject({
+        product: name('What the bath is made of', 80),
+        share: v.pipe(
+          number('The share of the bath', 0, 1, ''),
+          v.minValue(0.001, 'The share of the bath must be above 0.'),
+        ),
+      }),
+    ),
     temporary: v.optional(
       v.strictObject({ clearMin: number('The minutes until the water is clear', 1, 10_000, 'min') }),
     ),
@@ -168,4 +177,6 @@ export const JobOverrides = v.strictObject({
   lateness: v.optional(Lateness),
   action: v.optional(name('The job', 80)),
   procedure: v.optional(v.array(name('A step', 400))),
+  /** Of a temporary fitting: until the water is clear here. */
+  clearMin: v.optional(number('The minutes until the water is clear', 1, 10_000, 'min')),
 });

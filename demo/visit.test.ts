@@ -8,6 +8,7 @@ import { foldRound } from '../contract/round/fold.ts';
 import { recoveryOf } from '../contract/round/recovery.ts';
 import { standbyConflicts } from '../contract/round/redundancy.ts';
 import { roundReport } from '../contract/round/report.ts';
+import { runningProof } from '../contract/round/runningProof.ts';
 import type { RoundWhat } from '../contract/round/schemas.ts';
 import { daysOfTask, sheetProposal, sheetsFor } from '../contract/sitter/sheets.ts';
 import { calendarVisits } from '../contract/calendar.ts';
@@ -95,6 +96,43 @@ describe('the workshop’s visit', () => {
         tests.map((row) => row.jobId),
       ),
     ).toEqual([]);
+  });
+});
+
+describe('a reading as proof', () => {
+  const since = NOW - 30 * 60_000;
+  const pump = () =>
+    evidence.snapshot.all('component').find(({ content }) => content.kindId === 'large-pump');
+  const withReadings = (...readings: Partial<RecordContent<'reading'>>[]): Evidence => {
+    const channel = record('channel', {
+      ...{ componentId: pump()?.id ?? '', systemId: null, name: 'Flow', quantity: 'flow', measure: 'flow' },
+    });
+    const all = readings.map((some) =>
+      record('reading', {
+        ...{
+          channelId: channel.id,
+          when: { kind: 'instant', at: new Date(NOW).toISOString() },
+          value: 42_000,
+        },
+        ...{ below: false, source: 'device', quality: 'good', timing: null, serviceId: null, whoId: null },
+        note: '',
+        ...some,
+      }),
+    );
+    return evidenceOf(evidence.snapshot.with([channel, ...all]));
+  };
+  const asked = (of: Evidence) => runningProof(of, pump()?.id ?? '', 'UTC', since);
+  test('what a device sent since it was put on again is offered; before that, by hand, or doubtful: nothing', () => {
+    expect(asked(withReadings({}))).toMatchObject({ label: 'Flow', value: 42_000, runs: true, at: NOW });
+    const before = { kind: 'instant', at: new Date(since - 60_000).toISOString() } as const;
+    expect(asked(withReadings({ when: before }))).toBeNull();
+    expect(asked(withReadings({ source: 'typed' }))).toBeNull();
+    expect(asked(withReadings({ quality: 'doubtful' }))).toBeNull();
+  });
+  test('no flow shows the contrary, and the last one counts', () => {
+    const earlier = { kind: 'instant', at: new Date(NOW - 60_000).toISOString() } as const;
+    expect(asked(withReadings({ when: earlier }, { value: 0 }))?.runs).toBe(false);
+    expect(asked(withReadings({ when: earlier, value: 0 }, {}))?.runs).toBe(true);
   });
 });
 

@@ -30,6 +30,9 @@ test('a round: off, bath, done; it does not end before the pump was seen running
   await expect(off).toContainText('Return pump');
   await expect(page.getByRole('button', { name: 'End the round' })).toBeDisabled();
   await expectFaultless(page);
+  // what the bath takes is worked out where it is mixed
+  await page.getByLabel('The bath that covers it').fill('3');
+  await expect(page.getByText('1.5 L white vinegar, 1.5 L water')).toBeVisible();
   // the bath counts down by itself
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(page.getByRole('list', { name: 'Timers' })).toContainText(/29:5\d|30:00/);

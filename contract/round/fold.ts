@@ -28,6 +28,8 @@ export interface OffState {
   said: string;
   /** A temporary fitting: it is on, and must come out. */
   on: boolean;
+  /** Of a fitting: minutes until the water is clear and it comes out. */
+  clearMin: number | null;
   /** Who sees to it, and when, where that was said. */
   whoId: string | null;
   until: string | null;
@@ -127,6 +129,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
         off.set(id, {
           ...{ actionId: id, stepId, ...thing, systemIds, since: content.at, state: 'off', said: '' },
           ...{ on: thing.on ?? false, whoId: null, until: null },
+          clearMin: thing.on ? (round.steps.find((step) => step.id === stepId)?.waitMin ?? null) : null,
         });
         break;
       }

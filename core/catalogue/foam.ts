@@ -1,4 +1,5 @@
 import { days, job, months, weeks } from './define.ts';
+import { equalVinegar } from './pumps.ts';
 import type { EquipmentKind } from './types.ts';
 
 export const foam: readonly EquipmentKind[] = [
@@ -49,6 +50,7 @@ export const foam: readonly EquipmentKind[] = [
           'Brush, rinse, put together, plug in.',
         ],
         waits: { what: 'in the vinegar bath', minutes: 30 },
+        bath: equalVinegar,
         minutes: 45,
         supplies: [{ name: 'white vinegar', amount: '2 L' }],
         shuts: [

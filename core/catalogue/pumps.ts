@@ -1,7 +1,9 @@
 import { days, FROM_MEMORY, job, months, weeks } from './define.ts';
-import type { EquipmentKind, JobDefinition } from './types.ts';
+import type { Bath, EquipmentKind, JobDefinition } from './types.ts';
 
 const pumpWords = ['clean', 'a little scale', 'scale and slime, flow down', 'noisy, flow half', 'stopped'];
+/** White vinegar and water, equal parts: common practice, no published source. */
+export const equalVinegar: Bath = { product: 'white vinegar', share: 0.5 };
 const soak = [
   'Unplug it.',
   'Take the rotor out; soak 30 minutes in white vinegar and water, equal parts; write down the minute.',
@@ -22,6 +24,7 @@ const stripAndSoak = (
     foundWords: pumpWords,
     procedure: soak,
     waits: { what: 'in the vinegar bath', minutes: 30 },
+    bath: equalVinegar,
     supplies: [{ name: 'white vinegar', amount: '1 L' }],
     shuts: [{ what: pump, provedBy: 'flow at the outlet, quiet' }],
     cautions: ['unplug', 'bleach-acid'],

@@ -54,6 +54,12 @@ export interface Shuts {
   provedBy: string;
 }
 
+/** A bath of a product and water; the share of the product is above 0 and at most 1. */
+export interface Bath {
+  product: string;
+  share: number;
+}
+
 /** One job: everything that must be known to plan it, do it and judge it. */
 export interface JobDefinition {
   id: string;
@@ -76,6 +82,8 @@ export interface JobDefinition {
   needs: readonly string[];
   /** What works by itself meanwhile, and how long: a bath, a drain. */
   waits?: { what: string; minutes: number };
+  /** What it is bathed in: the product, and how much of the bath it is. */
+  bath?: Bath;
   /** A fitting that is put in before dirt is stirred up and taken out when the water is clear, usually after so long. */
   temporary?: { clearMin: number };
   /** Whose hands; absent: one person’s, no papers. */
@@ -140,9 +148,13 @@ export interface JobOverrides {
   lateness?: Lateness;
   action?: string;
   procedure?: readonly string[];
+  /** Of a temporary fitting: minutes until the water is clear here. */
+  clearMin?: number;
 }
 
 /** The definition in force: the catalogue's with a person's own figures laid over. */
 export function withOverrides(definition: JobDefinition, overrides: JobOverrides): JobDefinition {
-  return { ...definition, ...overrides };
+  const { clearMin, ...figures } = overrides;
+  const fitting = clearMin !== undefined && definition.temporary ? { temporary: { clearMin } } : {};
+  return { ...definition, ...figures, ...fitting };
 }

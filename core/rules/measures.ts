@@ -11,6 +11,8 @@ export interface Measure {
   decimals: number;
   /** It adds up (a meter), or is a standing rate from a date: what wears a part can be counted by it. */
   counts?: 'total' | 'rate';
+  /** Above nothing, it shows that the part runs. */
+  showsRunning?: true;
   /** Read on a unit unless it belongs to the whole water. */
   of?: 'system';
 }
@@ -58,8 +60,22 @@ export const measures = {
     repeatability: 3,
     decimals: 0,
   },
-  flow: { name: 'Flow', quantity: 'flow', worse: 'falls', repeatability: 30, decimals: 0 },
-  'air-draw': { name: 'Air draw', quantity: 'flow', worse: 'falls', repeatability: 15, decimals: 0 },
+  flow: {
+    name: 'Flow',
+    quantity: 'flow',
+    worse: 'falls',
+    repeatability: 30,
+    decimals: 0,
+    showsRunning: true,
+  },
+  'air-draw': {
+    name: 'Air draw',
+    quantity: 'flow',
+    worse: 'falls',
+    repeatability: 15,
+    decimals: 0,
+    showsRunning: true,
+  },
   rejection: { name: 'Rejection', quantity: 'share', worse: 'falls', repeatability: 0.3, decimals: 1 },
   'product-tds': {
     name: 'Product TDS',

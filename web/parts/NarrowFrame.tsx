@@ -1,6 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Suspense, useEffect } from 'react';
 import { Link, Outlet } from 'react-router';
+import { setReach, useReach } from '../api/reach.ts';
+import { clockIn } from './dates.ts';
 import { useDoor } from '../api/door.ts';
 import { Mark } from './Mark.tsx';
 import { signOut } from './signOut.ts';
@@ -12,6 +14,11 @@ export default function NarrowFrame() {
   const client = useQueryClient();
   useEffect(() => {
     const source = new EventSource('/api/changes');
+    source.addEventListener('hello', () => setReach({ away: false, answeredAt: Date.now() }));
+    source.addEventListener('error', () => {
+      // while it tries again there is no answer
+      if (source.readyState === EventSource.CONNECTING) setReach({ away: true });
+    });
     source.addEventListener('change', () => void client.invalidateQueries({ queryKey: ['week'] }));
     return () => source.close();
   }, [client]);
@@ -22,6 +29,7 @@ export default function NarrowFrame() {
           <Mark /> Jondrel
         </Link>
         <span className="grow" />
+        <ReachLine />
         <Link className="btn2" to="/settings/account">
           {me?.name}
         </Link>
@@ -33,5 +41,19 @@ export default function NarrowFrame() {
         <Outlet />
       </Suspense>
     </div>
+  );
+}
+
+/** What stands here is the server's, or as it was when it last answered. A tick is not kept here: it says so. */
+function ReachLine() {
+  const { away, answeredAt } = useReach();
+  const since =
+    answeredAt === null
+      ? ''
+      : ` since ${clockIn(Intl.DateTimeFormat().resolvedOptions().timeZone, answeredAt)}`;
+  return (
+    <span className="reachline" role="status">
+      {away ? `No answer${since}: what you tick now is not saved` : 'all saved'}
+    </span>
   );
 }

@@ -197,4 +197,18 @@ describe('timing', () => {
     }
     expect(lengthMin).toBe(handsMin);
   });
+  test('the critical path: a minute more on it is a minute more of visit, a minute more beside it is none', () => {
+    const pump = job('pump', { minutes: 15, wait: { what: 'soak', minutes: 30 } });
+    const order = ordered(pump, job('panes', { minutes: 10 }), change);
+    const plain = timingOf(order);
+    expect(plain.idleMin).toBeGreaterThan(0);
+    expect(plain.path.size).toBeLessThan(order.length);
+    const after = (id: string) =>
+      timingOf(order.map((step) => (step.id === id ? { ...step, handsMin: step.handsMin + 1 } : step)));
+    for (const { id } of order)
+      expect({ id, longer: after(id).lengthMin - plain.lengthMin }).toEqual({
+        id,
+        longer: plain.path.has(id) ? 1 : 0,
+      });
+  });
 });

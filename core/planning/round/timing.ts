@@ -10,6 +10,8 @@ export interface Timing {
   lengthMin: number;
   /** Minutes in which hands are free because something soaks or drains. */
   idleMin: number;
+  /** The steps that set the length: a minute more on one of them is a minute more of visit. The others fill waiting. */
+  path: ReadonlySet<string>;
 }
 
 /**
@@ -21,5 +23,5 @@ export function timingOf(order: readonly Step[]): Timing {
   const begins = new Map(order.map((step) => [step.id, clock.take(step)]));
   const handsMin = order.reduce((sum, step) => sum + step.handsMin, 0);
   const lengthMin = clock.end();
-  return { begins, handsMin, lengthMin, idleMin: lengthMin - handsMin };
+  return { begins, handsMin, lengthMin, idleMin: lengthMin - handsMin, path: clock.path() };
 }

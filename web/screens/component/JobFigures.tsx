@@ -16,6 +16,7 @@ import { unitFor } from '../../../contract/shownUnits.ts';
 import { useSend } from '../../parts/useSend.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 
+const MIN_PER_H = 60;
 type Overrides = RecordContent<'job'>['overrides'];
 
 /** A person's own figures for one job; "back to the catalogue" is always there. */
@@ -35,6 +36,7 @@ export function JobFigures({
   const [lo, setLo] = useState<number | null>(range?.lo ?? null);
   const [hi, setHi] = useState<number | null>(range?.hi ?? null);
   const [minutes, setMinutes] = useState<number | null>(inForce.minutes);
+  const [clearMin, setClearMin] = useState<number | null>(inForce.temporary?.clearMin ?? null);
   const [consequence, setConsequence] = useState<Consequence>(inForce.consequence);
   // what is left of a resin is worked out on the make-up desk: nothing to enter here
   const storeRule = inForce.rules.find((rule) => rule.kind === 'depletion' && rule.store !== 'resin-left');
@@ -66,6 +68,9 @@ export function JobFigures({
     else delete changed.rules;
     if (minutes !== null && minutes !== catalogue.minutes) changed.minutes = minutes;
     else delete changed.minutes;
+    if (clearMin !== null && catalogue.temporary && clearMin !== catalogue.temporary.clearMin)
+      changed.clearMin = clearMin;
+    else delete changed.clearMin;
     if (consequence !== catalogue.consequence) changed.consequence = consequence;
     else delete changed.consequence;
     send(changed, 'Own figures saved.');
@@ -92,6 +97,15 @@ export function JobFigures({
           onChange={setMinutes}
           help={`catalogue: ${catalogue.minutes} min`}
         />
+        {catalogue.temporary && (
+          <NumberField
+            label="Stays in until the water is clear"
+            unit="h"
+            value={clearMin === null ? null : clearMin / MIN_PER_H}
+            onChange={(hours) => setClearMin(hours === null ? null : hours * MIN_PER_H)}
+            help={`catalogue: ${catalogue.temporary.clearMin / MIN_PER_H} h`}
+          />
+        )}
       </div>
       {storeRule?.kind === 'depletion' && (
         <StoreFields store={storeRule.store} value={store} onChange={setStore} />

@@ -136,6 +136,7 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
             )}
           </div>
           <ChangeWater build={build} />
+          <PathNote build={build} />
           <OrderList
             steps={steps}
             timing={timing}
@@ -205,6 +206,20 @@ function ChangeWater({ build: { changePlan } }: { build: Build }) {
       .
     </p>
   );
+}
+
+/** What sets the length of the visit. */
+function PathNote({ build: { timing, steps } }: { build: Build }) {
+  if (timing.idleMin > 0)
+    return (
+      <p className="soft pathkey">
+        Thick line: critical path, it sets the {timing.lengthMin} min. The rest is done while something soaks
+        or drains.
+      </p>
+    );
+  return steps.some((step) => step.waitMin > 0 && step.phase !== 'fit') ? (
+    <p className="soft">Hands set the {timing.lengthMin} min: all waiting is filled.</p>
+  ) : null;
 }
 
 /** What an own order breaks: named, and forbidden only where it can hurt somebody. */

@@ -1,5 +1,4 @@
 import { lazy, Suspense, useState } from 'react';
-import { Link } from 'react-router';
 import type { Found } from '../../../core/wear/found.ts';
 import { isTheJob, type Step } from '../../../core/planning/round/step.ts';
 import { measuredMinutes } from '../../../contract/round/measured.ts';
@@ -21,23 +20,28 @@ import { StepWater } from './StepWater.tsx';
 // beyond the two taps
 const LogMore = lazy(() => import('../../parts/LogMore.tsx'));
 
-const BATH = 'bath-dilution';
-/** What the job uses, where it is used; a bath is worked out on the bench. */
+// the calculators come with the first bath
+const BathHere = lazy(() => import('./BathHere.tsx').then((module) => ({ default: module.BathHere })));
+
+/** What the job uses, where it is used; a bath is worked out here. */
 function StepSupplies({ step }: { step: Step }) {
   const definition = useJobDefinition(step.jobId ?? '');
-  const isBath = step.phase === 'soak' || (definition?.cautions.includes('bleach-acid') ?? false);
+  const isBath = definition?.bath
+    ? step.phase === 'soak'
+    : (definition?.cautions.includes('bleach-acid') ?? false);
   const isHere = step.phase === 'soak' || step.id.endsWith(' do');
   if (!definition || !isHere || (definition.supplies.length === 0 && !isBath)) return null;
   return (
-    <p>
-      {definition.supplies.length > 0 &&
-        `Take: ${definition.supplies.map(({ name, amount }) => `${name}, ${amount}`).join('; ')}. `}
-      {isBath && (
-        <Link className="howlink" to={`/bench/${BATH}`}>
-          Work a bath out
-        </Link>
+    <>
+      {definition.supplies.length > 0 && (
+        <p>Take: {definition.supplies.map(({ name, amount }) => `${name}, ${amount}`).join('; ')}.</p>
       )}
-    </p>
+      {isBath && (
+        <Suspense fallback={null}>
+          <BathHere bath={definition.bath ?? null} />
+        </Suspense>
+      )}
+    </>
   );
 }
 

@@ -74,7 +74,10 @@ export function LeftOffSaid({ off, zone }: { off: OffState; zone: string }) {
 
 const HOUR_MS = 3_600_000;
 /** When somebody sees to it, from now. */
-const hoursAhead = ['1', '4', '24'] as const;
+const hoursAhead = [1, 4, 24];
+const hoursChoices = (usual: number | null): string[] =>
+  [...new Set([...hoursAhead, ...(usual === null ? [] : [usual])])].sort((a, b) => a - b).map(String);
+const MIN_PER_H = 60;
 
 /** One thing seen running (or taken out): what to look for stands beside it, and what was seen is kept. */
 export function Prove({
@@ -92,7 +95,9 @@ export function Prove({
   const people = useSnapshot().all('person');
   const [reason, setReason] = useState<string | null>(null);
   const [whoId, setWhoId] = useState<string>(here.id ?? '');
-  const [hours, setHours] = useState<string>('');
+  // a fitting comes out when the water is clear: after its own time
+  const usual = off.clearMin === null ? null : Math.ceil(off.clearMin / MIN_PER_H);
+  const [hours, setHours] = useState<string>(usual === null ? '' : String(usual));
   const { keep, pending, error } = useKeep();
   const answer = (what: RoundWhat) => keep([acting(roundId, what, clock(), here.id)]);
   const leave = async (said: string): Promise<void> => {
@@ -134,7 +139,7 @@ export function Prove({
             label="By when"
             value={hours}
             options={[
-              ...hoursAhead.map((value) => ({ value, label: `in ${value} h` })),
+              ...hoursChoices(usual).map((value) => ({ value, label: `in ${value} h` })),
               { value: '', label: 'Not said' },
             ]}
             onChange={setHours}

@@ -51,6 +51,7 @@ export function OrderList({
               step={step}
               begins={timing.begins.get(step.id) ?? 0}
               broken={broken.has(step.id)}
+              onPath={timing.path.has(step.id)}
             />
           ))}
         </ol>
@@ -59,12 +60,24 @@ export function OrderList({
   );
 }
 
-function Movable({ step, begins, broken }: { step: Step; begins: number; broken: boolean }) {
+function Movable({
+  step,
+  begins,
+  broken,
+  onPath,
+}: {
+  step: Step;
+  begins: number;
+  broken: boolean;
+  /** On the critical path: it sets the length of the visit. */
+  onPath: boolean;
+}) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: step.id });
   return (
     <li
       ref={setNodeRef}
       data-broken={broken || undefined}
+      data-path={onPath || undefined}
       style={{ transform: CSS.Transform.toString(transform), transition }}
     >
       <button
@@ -82,6 +95,7 @@ function Movable({ step, begins, broken }: { step: Step; begins: number; broken:
         {step.waitMin > 0 && step.phase !== 'fit' && (
           <span className="soft">, {step.waitMin} min by itself</span>
         )}
+        {!onPath && <span className="soft">, in the waiting</span>}
         {step.phase === 'fit' && <span className="soft">, stays in about {step.waitMin / 60} h</span>}
       </span>
     </li>

@@ -5,6 +5,7 @@ import { usePersonHere } from '../../api/person.ts';
 import { creating, newIds } from '../../api/writing.tsx';
 import { clockIn } from '../../parts/dates.ts';
 import { BigButton } from './BigButton.tsx';
+import { DeviceProof } from './DeviceProof.tsx';
 import { plainDone, type Finishing } from './finishing.ts';
 
 const MINUTE_MS = 60_000;
@@ -55,6 +56,13 @@ export function ProveStep({ step, here, finish, blocked }: Finishing) {
     fitted &&
     Date.parse(fitted.since) +
       (here.round.content.steps.find((one) => one.id === fitted.stepId)?.waitMin ?? 0) * MINUTE_MS;
+  // what a device said while it was off proves nothing
+  const onAgain = Math.max(
+    ...mine.map((one) => Date.parse(one.since)),
+    ...here.round.content.steps
+      .filter((one) => one.phase === 'restart' && one.off?.componentId === off.componentId)
+      .map((one) => here.state.doneAt.get(one.id) ?? 0),
+  );
   return (
     <>
       <p>
@@ -77,6 +85,15 @@ export function ProveStep({ step, here, finish, blocked }: Finishing) {
         <BigButton disabled={blocked || read.trim() === ''} onClick={() => prove('reading', read.trim())}>
           It reads that
         </BigButton>
+      )}
+      {!isRemoval && off.componentId !== null && (
+        <DeviceProof
+          componentId={off.componentId}
+          zone={zone}
+          since={onAgain}
+          disabled={blocked}
+          onTake={(saw) => prove('reading', saw)}
+        />
       )}
       {!isRemoval && (
         <div>
