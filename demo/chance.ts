@@ -1,24 +1,18 @@
 import { stringify } from 'uuid';
+import { evenStream } from '../core/numeric/evenStream.ts';
 
 /** Seeded chance: the same seed gives the same demo, on every machine. */
 export class Chance {
-  private state: number;
+  /** Even between 0 and 1. */
+  readonly even: () => number;
   constructor(seed: number) {
-    this.state = seed >>> 0;
+    this.even = evenStream(seed);
   }
   /** A stream of its own for a name: what happens elsewhere in the scenario does not disturb it. @source FNV-1a hash */
   static named(seed: number, name: string): Chance {
     let hash = 0x811c9dc5 ^ seed;
     for (const letter of name) hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193);
     return new Chance(hash);
-  }
-  /** Even between 0 and 1. @source mulberry32, a public-domain generator by Tommy Ettinger */
-  even(): number {
-    this.state = (this.state + 0x6d2b79f5) >>> 0;
-    let t = this.state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
   }
   /** Normal with mean 0 and standard deviation 1. @source Box and Muller 1958 */
   normal(): number {

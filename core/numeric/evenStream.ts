@@ -1,0 +1,14 @@
+/**
+ * Numbers even between 0 and 1, the same for the same seed on every machine.
+ * @source mulberry32, a public-domain generator by Tommy Ettinger
+ */
+export function evenStream(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}

@@ -1,0 +1,222 @@
+import type { LevelInstance, LevelJob, Placement } from './instance.ts';
+import { timingCost } from './priced.ts';
+
+/** Larger than any real cost: a place that cannot be. */
+const IMPOSSIBLE = Number.POSITIVE_INFINITY;
+
+/** A path of one job with what it would add to the plan as it stands. */
+export interface Path {
+  visits: readonly number[];
+  cost: number;
+}
+
+const none: ReadonlySet<number> = new Set();
+
+/** Which jobs a job keeps away from. */
+interface Near {
+  job: number;
+  days: number;
+}
+
+/** A placement while it is worked on: jobs go in and out, and what that costs is known at once. */
+export class Working {
+  readonly instance: LevelInstance;
+  readonly paths: (readonly number[])[];
+  private readonly loads: Float64Array;
+  /** By visit: its jobs, in no order. */
+  private readonly members: number[][];
+  /** By job and visit: where in that list it stands. */
+  private readonly places: Int32Array;
+  /** By visit and set-up: how many jobs there need it. */
+  private readonly setUps: Int32Array;
+  private readonly near: readonly (readonly Near[])[];
+  private readonly best: Float64Array;
+  private readonly from: Int32Array;
+  private sum = 0;
+
+  constructor(instance: LevelInstance) {
+    this.instance = instance;
+    const { visits, jobs, setUpMin, apart } = instance;
+    this.paths = jobs.map(() => []);
+    this.loads = new Float64Array(visits.length);
+    this.members = visits.map(() => []);
+    this.places = new Int32Array(visits.length * jobs.length);
+    this.setUps = new Int32Array(visits.length * setUpMin.length);
+    this.best = new Float64Array(visits.length);
+    this.from = new Int32Array(visits.length);
+    const near: Near[][] = jobs.map(() => []);
+    for (const { a, b, days } of apart) {
+      near[a]?.push({ job: b, days });
+      near[b]?.push({ job: a, days });
+    }
+    this.near = near;
+    for (const job of jobs) this.sum += job.never;
+  }
+
+  /** Of everything as it stands, minutes. */
+  get total(): number {
+    return this.sum;
+  }
+  at(visit: number): readonly number[] {
+    return this.members[visit] ?? [];
+  }
+  copy(): Placement {
+    return this.paths.slice();
+  }
+
+  /** Puts a job on a path; it was on none. */
+  put(j: number, path: readonly number[]): void {
+    const job = this.instance.jobs[j];
+    if (!job || path.length === 0) return;
+    for (const v of path) {
+      this.sum += this.step(job, v, 1);
+      const there = this.members[v] ?? [];
+      this.places[j * this.members.length + v] = there.length;
+      there.push(j);
+    }
+    this.sum += timingCost(this.instance, j, path) - job.never;
+    this.paths[j] = path;
+  }
+
+  /** Takes a job off its path. @returns the path it was on */
+  take(j: number): readonly number[] {
+    const path = this.paths[j] ?? [];
+    const job = this.instance.jobs[j];
+    if (!job || path.length === 0) return path;
+    for (const v of path) {
+      this.leave(j, v);
+      this.sum += this.step(job, v, -1);
+    }
+    this.sum -= timingCost(this.instance, j, path) - job.never;
+    this.paths[j] = [];
+    return path;
+  }
+
+  /** The last of the list takes its place. */
+  private leave(j: number, v: number): void {
+    const there = this.members[v] ?? [];
+    const last = there.pop();
+    if (last === undefined || last === j) return;
+    const at = this.places[j * this.members.length + v] ?? 0;
+    there[at] = last;
+    this.places[last * this.members.length + v] = at;
+  }
+
+  /** One job more or less at a visit, with how many others are there. @returns what that adds */
+  private step(job: LevelJob, v: number, by: 1 | -1): number {
+    const { setUpMin, visits } = this.instance;
+    const visit = visits[v];
+    const before = this.over(v);
+    let added = job.minutes;
+    let cost = 0;
+    for (const one of job.setUps) {
+      const at = v * setUpMin.length + one;
+      const had = this.setUps[at] ?? 0;
+      this.setUps[at] = had + by;
+      if (had === 0 || had + by === 0) {
+        added += setUpMin[one] ?? 0;
+        cost += by * (setUpMin[one] ?? 0);
+      }
+    }
+    this.loads[v] = (this.loads[v] ?? 0) + by * added;
+    // counted before it comes and after it has left: it is not among them
+    if (this.at(v).length === 0) cost += by * (visit?.cost ?? 0);
+    return cost + this.over(v) - before;
+  }
+
+  private over(v: number): number {
+    const excess = (this.loads[v] ?? 0) - (this.instance.visits[v]?.capacityMin ?? IMPOSSIBLE);
+    return excess > 0 ? excess * this.instance.overPerMin : 0;
+  }
+
+  /** What a job would add at a visit, apart from its timing; Infinity where it cannot be. */
+  placing(j: number, v: number): number {
+    const { jobs, visits, setUpMin, overPerMin } = this.instance;
+    const job = jobs[j];
+    const visit = visits[v];
+    if (!job || !visit) return IMPOSSIBLE;
+    const isPinned = job.pinned.length > 0 && job.pinned.includes(v);
+    if (!isPinned) {
+      if (job.allowed && !job.allowed[v]) return IMPOSSIBLE;
+      for (const { job: other, days } of this.near[j] ?? []) {
+        const tooNear = (u: number): boolean => Math.abs((visits[u]?.day ?? 0) - visit.day) < days;
+        // a pin is kept free even while its job is taken off
+        if (this.paths[other]?.some(tooNear) || jobs[other]?.pinned.some(tooNear)) return IMPOSSIBLE;
+      }
+    }
+    let setUp = 0;
+    for (const one of job.setUps)
+      if (this.setUps[v * setUpMin.length + one] === 0) setUp += setUpMin[one] ?? 0;
+    const load = (this.loads[v] ?? 0) + job.minutes + setUp;
+    if (!isPinned && load > visit.capacityMin + visit.mostOverMin + 1e-9) return IMPOSSIBLE;
+    const excess = load - visit.capacityMin;
+    const over = excess > 0 ? excess * overPerMin - this.over(v) : 0;
+    return (this.at(v).length === 0 ? visit.cost : 0) + setUp + over;
+  }
+
+  /**
+   * The cheapest turns of a job as everything else stands: a shortest path over the visits.
+   * @param j taken off before
+   * @param banned visits that are not to be used, unless they are pinned
+   */
+  bestPath(j: number, banned: ReadonlySet<number> = none): Path {
+    const pinned = this.instance.jobs[j]?.pinned ?? [];
+    return this.shortest(j, (v) =>
+      banned.has(v) && !pinned.includes(v) ? IMPOSSIBLE : this.placing(j, v),
+    );
+  }
+
+  /** The turns a job would take if it were alone. */
+  idealPath(j: number): readonly number[] {
+    const job = this.instance.jobs[j];
+    return this.shortest(j, (v) => (!job?.allowed || job.allowed[v] === 1 ? 0 : IMPOSSIBLE)).visits;
+  }
+
+  /** Jobs that a job keeps away from. */
+  awayFrom(j: number): number[] {
+    return (this.near[j] ?? []).map((one) => one.job);
+  }
+
+  private shortest(j: number, nodeCost: (visit: number) => number): Path {
+    const { jobs, visits, horizon } = this.instance;
+    const job = jobs[j];
+    if (!job) return { visits: [], cost: 0 };
+    const { first, again, tail, pinned } = job;
+    let end = pinned.length > 0 ? IMPOSSIBLE : job.never;
+    let endsAt = -1;
+    let pinSeen = false;
+    for (let v = 0; v < visits.length; v++) {
+      const day = visits[v]?.day ?? 0;
+      const node = nodeCost(v);
+      this.best[v] = IMPOSSIBLE;
+      const isPinned = pinned.length > 0 && pinned.includes(v);
+      if (node < IMPOSSIBLE) {
+        let least = pinSeen ? IMPOSSIBLE : (first[day] ?? IMPOSSIBLE);
+        let from = -1;
+        if (again)
+          for (let u = v - 1; u >= 0; u--) {
+            const before = this.best[u] ?? IMPOSSIBLE;
+            if (before < least) {
+              const cost = before + (again[day - (visits[u]?.day ?? 0)] ?? IMPOSSIBLE);
+              if (cost < least) [least, from] = [cost, u];
+            }
+            if (pinned.length > 0 && pinned.includes(u)) break;
+          }
+        this.best[v] = least + node;
+        this.from[v] = from;
+      }
+      if (isPinned) {
+        // a turn before a pin does not end here
+        pinSeen = true;
+        end = IMPOSSIBLE;
+        endsAt = -1;
+      }
+      const whole = (this.best[v] ?? IMPOSSIBLE) + (tail?.[horizon - day] ?? 0);
+      const pinsLeft = pinned.length > 0 && pinned.some((pin) => pin > v);
+      if (!pinsLeft && whole < end) [end, endsAt] = [whole, v];
+    }
+    const path: number[] = [];
+    for (let v = endsAt; v >= 0; v = this.from[v] ?? -1) path.unshift(v);
+    return { visits: path, cost: end };
+  }
+}
