@@ -1,13 +1,11 @@
 import { isThere } from '../core/planning/hands.ts';
-import { dayOf, instantOfLocal, type Day, type Instant } from '../core/time/day.ts';
+import { instantOfLocal, type Day, type Instant } from '../core/time/day.ts';
 import { systemsWithin, type Scope } from './access/scope.ts';
 import { workerOf } from './facts/workers.ts';
+import type { LevelledPlace } from './levelling/levelledPlace.ts';
 import type { PlanRow } from './planRows.ts';
-import { visitsOfSite } from './planVisits.ts';
 import type { Snapshot } from './snapshot.ts';
 
-/** So far ahead a calendar shows visits. */
-export const CALENDAR_WEEKS = 12;
 /** When visits begin, by local time. House default. */
 const VISIT_TIME = '09:00';
 const MINUTE_MS = 60_000;
@@ -23,6 +21,8 @@ export interface CalendarJob {
   earliest: Day | null;
   latest: Day | null;
   sentence: string;
+  /** Why it stands at this visit. */
+  why: string;
 }
 /** A visit as a calendar shows it: the same visit keeps its id, so that an update lands on it. */
 export interface CalendarVisit {
@@ -44,12 +44,12 @@ export interface CalendarAsked {
   personId: string | null;
 }
 
-/** The visits of the next twelve weeks, as far as the reader may know of them. */
+/** The visits of the levelled plan, as far as the reader may know of them. */
 export function calendarVisits(
   snapshot: Snapshot,
   rows: readonly PlanRow[],
+  places: readonly LevelledPlace[],
   asked: CalendarAsked,
-  now: Instant,
 ): CalendarVisit[] {
   const within = new Set(systemsWithin(snapshot, asked.scope));
   const person = snapshot.content('person', asked.personId);
@@ -63,16 +63,18 @@ export function calendarVisits(
     .flatMap(({ id, content: site }): CalendarVisit[] => {
       const here = rows.filter((row) => row.siteId === id && shown(row));
       const byId = new Map(here.map((row) => [row.jobId, row]));
-      const today = dayOf(now, site.timeZone);
-      return visitsOfSite(site, here, today, CALENDAR_WEEKS)
-        .filter((visit) => worker === null || isThere(worker, visit.day))
+      const place = places.find((one) => one.siteId === id);
+      return (place?.visits ?? [])
+        .map((visit) => ({ ...visit, entries: visit.entries.filter((one) => byId.has(one.jobId)) }))
+        .filter((visit) => visit.entries.length > 0 && (worker === null || isThere(worker, visit.day)))
         .map((visit) => {
+          const minutes = visit.entries.reduce((sum, one) => sum + one.minutes, 0);
           const begins = instantOfLocal(`${visit.day}T${VISIT_TIME}`, site.timeZone).at;
           return {
             ...{ uid: `visit-${id}-${visit.day}`, siteId: id, place: site.name, zone: site.timeZone },
-            ...{ day: visit.day, begins, minutes: visit.minutes },
-            ends: begins + Math.max(SHORTEST_MIN, visit.minutes) * MINUTE_MS,
-            jobs: visit.entries.flatMap(({ jobId, look, turn }) => {
+            ...{ day: visit.day, begins, minutes },
+            ends: begins + Math.max(SHORTEST_MIN, minutes) * MINUTE_MS,
+            jobs: visit.entries.flatMap(({ jobId, look, turn, why }) => {
               const row = byId.get(jobId);
               if (!row) return [];
               const isNext = turn === 0;
@@ -82,6 +84,7 @@ export function calendarVisits(
                   earliest: isNext ? row.earliest : null,
                   latest: isNext ? row.latest : null,
                   sentence: isNext ? row.sentence : '',
+                  why,
                 },
               ];
             }),

@@ -48,6 +48,8 @@ export interface PlanRow extends PlanEntry {
   today: Day;
   skips: number;
   intervalDays: number | null;
+  /** A whole life from a fresh start, days. */
+  life: JobPlan['life'];
   restSince: Day | null;
   heldUntil: Day | null;
   ticks: readonly { day: Day; kind: 'look' | 'event' }[];
@@ -190,6 +192,7 @@ export function rowOf({ facts, place }: AssembledJob, plan: JobPlan, style: Date
     today: plan.today,
     skips: facts.skips,
     intervalDays: plan.intervalDays,
+    life: plan.life,
     heldUntil: facts.held === null ? null : day(facts.held.until),
     restSince: facts.statusSince === null ? null : day(facts.statusSince),
     ticks: [

@@ -1,16 +1,10 @@
-import { visitList, type Visit } from '../core/planning/visitList.ts';
+import type { ListedJob } from '../core/planning/visitList.ts';
 import { addDays, type Day } from '../core/time/day.ts';
 import type { PlanRow } from './planRows.ts';
-import type { RecordContent } from './records.ts';
 
-/** The visits of a place over the next weeks, each job where the plan has it now. */
-export function visitsOfSite(
-  site: RecordContent<'site'>,
-  rows: readonly PlanRow[],
-  today: Day,
-  weeks: number,
-): Visit[] {
-  const listed = rows
+/** The jobs of a plan as a list of visits takes them: what rests is not among them, what is held comes after its day. */
+export const listedJobs = (rows: readonly PlanRow[]): ListedJob[] =>
+  rows
     .filter((row) => row.state !== 'paused' && row.state !== 'left-off')
     .map((row) => ({
       jobId: row.jobId,
@@ -20,6 +14,4 @@ export function visitsOfSite(
       intervalDays: row.intervalDays,
       minutes: row.minutes,
     }));
-  return visitList(listed, site.visits, today, weeks);
-}
 const later = (a: Day | null, b: Day): Day => (a !== null && a > b ? a : b);

@@ -13,6 +13,7 @@ import { ChangePlanContent } from './changePlan.ts';
 import { SheetTick, SitterSheet } from './sitter/schemas.ts';
 import { ImportMapping } from './imports/mapping.ts';
 import { RoundAction, RoundContent } from './round/schemas.ts';
+import { PlanPin, VisitChange } from './levelling/schemas.ts';
 import { choice, day, flag, id, ids, instant, name, number, text, When, zone } from './fields.ts';
 
 // Every kind of record, its contents, and which other records it points to. One table; a new kind is a new entry.
@@ -34,6 +35,8 @@ const Site = v.strictObject({
       ),
       from: day('The first week of visits'),
       minutes: nullable(number('Minutes per visit', 1, 1440, 'min')),
+      /** There, back and unpacking: what a visit takes before anything is done; absent: the house's guess. */
+      travelMin: v.optional(nullable(number('Minutes of travel per visit', 0, 1440, 'min'))),
     }),
   ),
   /** Above the sea: water holds less oxygen there; absent: 0. */
@@ -440,6 +443,8 @@ export const recordSchemas = {
   'round-action': RoundAction,
   'sitter-sheet': SitterSheet,
   'sheet-tick': SheetTick,
+  'plan-pin': PlanPin,
+  'visit-change': VisitChange,
   'own-kind': EquipmentKind,
   setting: Setting,
 } as const;
@@ -491,6 +496,8 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   'round-action': { roundId: 'round', whoId: 'person' },
   'sitter-sheet': { siteId: 'site', helperId: 'person' },
   'sheet-tick': { sheetId: 'sitter-sheet', whoId: 'person' },
+  'plan-pin': { jobId: 'job', whoId: 'person' },
+  'visit-change': { siteId: 'site', whoId: 'person' },
   'own-kind': {},
   system: { siteId: 'site' },
   vessel: { systemId: 'system' },
@@ -535,6 +542,8 @@ export const kindWords: Record<RecordKind, string> = {
   'round-action': 'action in a round',
   'sitter-sheet': 'sitter’s sheet',
   'sheet-tick': 'tick on a sitter’s sheet',
+  'plan-pin': 'wish for a visit',
+  'visit-change': 'change of a visit',
   'own-kind': 'kind of equipment',
   setting: 'settings',
 };

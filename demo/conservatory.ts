@@ -6,7 +6,7 @@ export const conservatory: ScenarioSite = {
   timeZone: 'Europe/Berlin',
   weekdays: [4],
   everyWeeks: 1,
-  minutes: 240,
+  minutes: 480,
   people: ['Marit', 'Ole'],
   systems: [
     {

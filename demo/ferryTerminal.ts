@@ -6,7 +6,7 @@ export const ferryTerminal: ScenarioSite = {
   timeZone: 'Europe/Copenhagen',
   weekdays: [1],
   everyWeeks: 1,
-  minutes: 150,
+  minutes: 270,
   people: ['Ole', 'Sunniva'],
   systems: [
     {

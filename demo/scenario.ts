@@ -11,7 +11,7 @@ export const scenario: readonly ScenarioSite[] = [
     timeZone: 'Europe/Berlin',
     weekdays: [3, 6],
     everyWeeks: 1,
-    minutes: 180,
+    minutes: 300,
     roomC: 19,
     sitter: {
       phones: [
@@ -558,7 +558,7 @@ export const scenario: readonly ScenarioSite[] = [
     timeZone: 'Europe/Berlin',
     weekdays: [5],
     everyWeeks: 2,
-    minutes: 90,
+    minutes: 120,
     people: ['Ole'],
     systems: [
       {

@@ -9,6 +9,7 @@ import { WaterWork1795300000000 } from './migrations/1795300000000-water-work.ts
 import { Access1795400000000 } from './migrations/1795400000000-access.ts';
 import { Rounds1795500000000 } from './migrations/1795500000000-rounds.ts';
 import { SitterSheets1795600000000 } from './migrations/1795600000000-sitterSheets.ts';
+import { Levelling1795700000000 } from './migrations/1795700000000-levelling.ts';
 import { accessEntities } from './access/rows.ts';
 import { recordEntities, revisionEntity } from './rows.ts';
 
@@ -21,6 +22,7 @@ const migrations = [
   Access1795400000000,
   Rounds1795500000000,
   SitterSheets1795600000000,
+  Levelling1795700000000,
 ];
 const entities = [...Object.values(recordEntities), revisionEntity, ...accessEntities];
 

@@ -1,6 +1,8 @@
 import { Command } from 'commander';
 import { isRealDay, noonOf } from '../../core/time/day.ts';
 import { calendarVisits } from '../../contract/calendar.ts';
+import { levelPlan } from '../../contract/levelling/levelPlan.ts';
+import { evidenceOf } from '../../contract/water/testedWater.ts';
 import { instantAtOf, makePlan, planEntries } from '../../contract/plan.ts';
 import { settingOf } from '../../contract/settings.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
@@ -47,7 +49,7 @@ export function planCommand(): Command {
           ? noonOf(options.at, settingOf(snapshot).homeZone)
           : Date.parse(options.at);
         const asked = { scope: null, siteId: null, systemId: null, personId: null };
-        const visits = calendarVisits(snapshot, plan.jobs, asked, from);
+        const visits = calendarVisits(snapshot, plan.jobs, levelPlan(evidenceOf(snapshot), plan.jobs, from), asked);
         process.stdout.write(icsOf('Visits', visits, settingOf(snapshot).dateFormat, from));
       } else if (options.json)
         process.stdout.write(`${JSON.stringify({ at: options.at, jobs: entries }, null, 1)}\n`);

@@ -94,6 +94,8 @@ const systemsOf: { [K in RecordKind]: SystemsOf<K> } = {
   'sitter-sheet': ({ siteId }, snapshot) => atSite(siteId, snapshot),
   'sheet-tick': ({ sheetId }, snapshot) =>
     atSite(snapshot.content('sitter-sheet', sheetId)?.siteId ?? null, snapshot),
+  'plan-pin': ({ jobId }, snapshot) => ofJob(jobId, snapshot),
+  'visit-change': ({ siteId }, snapshot) => atSite(siteId, snapshot),
   'own-kind': none,
   setting: none,
 };

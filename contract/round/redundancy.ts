@@ -38,7 +38,7 @@ export function standbyConflicts(
 }
 
 /** Units of one kind on the same water of which one stands by. */
-function pairs(components: readonly Stored<'component'>[]): Stored<'component'>[][] {
+export function pairs(components: readonly Stored<'component'>[]): Stored<'component'>[][] {
   const groups = new Map<string, Stored<'component'>[]>();
   for (const one of components) {
     if (one.content.parentId !== null) continue;

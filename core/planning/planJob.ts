@@ -59,6 +59,8 @@ export interface JobPlan {
   nextVisit: Day | null;
   today: Day;
   intervalDays: number | null;
+  /** A whole life from a fresh start, days: a tenth, half, nine tenths due; null where nothing wears by age. */
+  life: { earliest: number; likely: number; latest: number } | null;
   /** The chance that it is not yet due, by days from now; null where nothing speaks. */
   notDueAfter: Curve | null;
 }
@@ -189,11 +191,16 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     governing: rules[ranked[0]?.index ?? 0] ?? null,
     second: ranked[1] ? (rules[ranked[1].index] ?? null) : null,
     intervalDays: intervalOf(lifeDays(1 / costRatio)),
+    life: lifeOf(lifeDays),
     rules,
   };
 }
 
 const intervalOf = (days: number | null): number | null => (days === null ? null : Math.max(0.5, days));
+function lifeOf(lifeDays: (chance: number) => number | null): JobPlan['life'] {
+  const [earliest, likely, latest] = [lifeDays(0.1), lifeDays(0.5), lifeDays(0.9)];
+  return earliest === null || likely === null || latest === null ? null : { earliest, likely, latest };
+}
 const share = (one: { rule: RuleKind; chance: number } | undefined) =>
   one ? { rule: one.rule, chance: one.chance } : null;
 
@@ -230,6 +237,7 @@ function emptyPlan(facts: JobFacts, context: PlanContext, today: Day, age: JobAg
     nextVisit: nextVisitAfter(context.visits, today),
     today,
     intervalDays: null,
+    life: null,
     notDueAfter: null,
   };
 }

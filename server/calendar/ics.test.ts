@@ -13,6 +13,7 @@ const visit = (some: Partial<CalendarVisit>): CalendarVisit => ({
     {
       ...{ thing: 'Filter socks', system: 'Staghorn trough', action: 'hot-water jet', look: false },
       ...{ earliest: '2026-11-26', latest: '2026-12-04', sentence: 'Found right at 6 days; 7 have passed.' },
+      why: 'No visit suits its day better.',
     },
   ],
   ...some,

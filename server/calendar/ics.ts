@@ -45,5 +45,5 @@ export function icsOf(
 function jobLine(job: CalendarJob, visit: CalendarVisit, style: DateStyle): string {
   const day = (of: string): string => dayWord(of, visit.day, style);
   const window = job.earliest && job.latest ? ` Window ${day(job.earliest)} to ${day(job.latest)}.` : '';
-  return `${job.thing}, ${job.look ? 'look at it first' : job.action} (${job.system}).${window}${job.sentence ? ` ${job.sentence}` : ''}`;
+  return `${job.thing}, ${job.look ? 'look at it first' : job.action} (${job.system}).${window}${job.sentence ? ` ${job.sentence}` : ''}${job.why ? ` ${job.why}` : ''}`;
 }

@@ -1,4 +1,5 @@
 import type { Explanation } from '../../contract/explanation.ts';
+import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
 import type { Plan } from '../../contract/plan.ts';
 import type { PlanChange } from '../../contract/planState.ts';
 import type { Stored } from '../../contract/records.ts';
@@ -8,6 +9,7 @@ export type PlanQuestion =
   | { ask: 'plan'; now: number }
   | { ask: 'apply'; now: number; records: readonly Stored[] }
   | { ask: 'plan-at'; now: number; at: string }
+  | { ask: 'level'; now: number }
   | { ask: 'explain'; now: number; jobId: string }
   | { ask: 'reload'; now: number };
 
@@ -22,6 +24,7 @@ export interface PlanNews {
 export type PlanReply =
   | { id: number; news: PlanNews }
   | { id: number; plan: Plan }
+  | { id: number; levelled: LevelledPlace[] }
   | { id: number; explanation: Explanation | null }
   | { id: number; error: string }
   /** Worked out without being asked: the day's priors, made again after an older record was corrected. */

@@ -2,6 +2,7 @@ import { EventEmitter } from 'node:events';
 import { Worker } from 'node:worker_threads';
 import { byRisk } from '../../core/planning/planAll.ts';
 import type { Explanation } from '../../contract/explanation.ts';
+import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
 import type { Plan, PlanRow } from '../../contract/plan.ts';
 import type { Stored } from '../../contract/records.ts';
 import { daysOf } from '../../contract/planState.ts';
@@ -31,6 +32,7 @@ export class PlanDesk {
   private rows = new Map<string, PlanRow>();
   private rest: PlanNews['rest'] = { outOfBand: [], incoming: [] };
   private days: string | null = null;
+  private levelled: { key: string; places: Promise<LevelledPlace[]> } | null = null;
   /** Ends when all that was written so far is in the plan. */
   private caughtUp: Promise<unknown> = Promise.resolve();
   private saving: Promise<unknown> = Promise.resolve();
@@ -70,6 +72,25 @@ export class PlanDesk {
     const reply = await this.ask({ ask: 'plan-at', now: this.now(), at });
     if (!('plan' in reply)) throw new Error('the planning thread answered something else');
     return reply.plan;
+  }
+
+  /** The levelled plan of every place; worked out once for what stands written and the day. */
+  async level(): Promise<LevelledPlace[]> {
+    await this.plan();
+    const key = `${this.store.version} ${this.days ?? ''}`;
+    if (this.levelled?.key !== key) {
+      const places = this.ask({ ask: 'level', now: this.now() }).then((reply) => {
+        if (!('levelled' in reply)) throw new Error('the planning thread answered something else');
+        return reply.levelled;
+      });
+      const levelled = { key, places };
+      this.levelled = levelled;
+      // a failure is not kept: the next one asks again
+      places.catch(() => {
+        if (this.levelled === levelled) this.levelled = null;
+      });
+    }
+    return this.levelled.places;
   }
 
   /** Why a job's date lies where it lies; null where there is no such job. */

@@ -1,11 +1,19 @@
+import { setImmediate } from 'node:timers/promises';
 import type { Explanation } from '../../contract/explanation.ts';
 import { endOfToday, instantAtOf, makePlan, type Plan } from '../../contract/plan.ts';
 import { PlanState, type PlanChange } from '../../contract/planState.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import type { Stored } from '../../contract/records.ts';
+import { levelAll, levelledPlaces, placesOf } from '../../contract/levelling/levelPlan.ts';
+import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
+import { evidenceOf } from '../../contract/water/testedWater.ts';
 import type { PlanNews, PlanQuestion } from './messages.ts';
 
-type Answer = { news: PlanNews } | { plan: Plan } | { explanation: Explanation | null };
+type Answer =
+  | { news: PlanNews }
+  | { plan: Plan }
+  | { levelled: LevelledPlace[] }
+  | { explanation: Explanation | null };
 
 /** Above so many jobs the day's priors are made again when there is nothing else to do, not before answering. */
 const PRIORS_AT_ONCE = 2000;
@@ -24,6 +32,10 @@ export class PlanThread {
     if (question.ask === 'plan-at') {
       const { snapshot } = await this.current(question.now);
       return { plan: makePlan(snapshot, instantAtOf(question.at), question.at) };
+    }
+    if (question.ask === 'level') {
+      const state = await this.current(question.now);
+      return { levelled: await levelInBetween(state, question.now) };
     }
     if (question.ask === 'explain') {
       const state = await this.current(question.now);
@@ -57,4 +69,14 @@ export class PlanThread {
     const rest = this.state?.beside() ?? { outOfBand: [], incoming: [] };
     return { all, change, days: this.state?.days() ?? '', rest };
   }
+}
+
+/** Levels step by step: whoever asks for something else meanwhile is answered in between. */
+async function levelInBetween(state: PlanState, now: number): Promise<LevelledPlace[]> {
+  const evidence = evidenceOf(state.snapshot);
+  const places = placesOf(evidence, state.allRows(), now);
+  const search = levelAll(places);
+  let step = search.next();
+  for (; !step.done; step = search.next()) await setImmediate();
+  return levelledPlaces(evidence, places, step.value);
 }

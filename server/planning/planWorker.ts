@@ -30,14 +30,23 @@ const IDLE_MS = 300;
 let idle: NodeJS.Timeout | undefined;
 let busy = Promise.resolve();
 
+async function answer(id: number, question: PlanQuestion): Promise<void> {
+  try {
+    send({ id, ...(await thread.answer(question)) });
+  } catch (error) {
+    send({ id, error: error instanceof Error ? (error.stack ?? error.message) : String(error) });
+  }
+}
+
 port.on('message', ({ id, question }: { id: number; question: PlanQuestion }) => {
   clearTimeout(idle);
+  // it takes seconds: what is asked meanwhile does not wait for it
+  if (question.ask === 'level') {
+    void busy.then(() => answer(id, question));
+    return;
+  }
   busy = busy.then(async () => {
-    try {
-      send({ id, ...(await thread.answer(question)) });
-    } catch (error) {
-      send({ id, error: error instanceof Error ? (error.stack ?? error.message) : String(error) });
-    }
+    await answer(id, question);
     idle = setTimeout(() => {
       const news = thread.settle();
       if (news) send({ id: null, news });

@@ -19,7 +19,7 @@ export function calendarRoutes(store: Store, desk: PlanDesk, links: PageLinks, n
     const { jobs } = await desk.plan();
     const place =
       snapshot.content('system', asked.systemId)?.name ?? snapshot.content('site', asked.siteId)?.name;
-    const visits = calendarVisits(snapshot, jobs, asked, now());
+    const visits = calendarVisits(snapshot, jobs, await desk.level(), asked);
     return icsOf(name ?? place ?? 'Visits', visits, settingOf(snapshot).dateFormat, now());
   };
   return Router()

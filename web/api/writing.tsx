@@ -37,6 +37,8 @@ interface Writing {
   ) => Promise<WorkResult | null>;
   /** Writes it on this device and does not wait for the server. */
   keep: (writes: Write[], said: string, why: string, pictures?: WaitingPicture[]) => Promise<void>;
+  /** Takes back what was done last, as long as it is offered; null: nothing is. */
+  undo: (() => Promise<void>) | null;
   pending: boolean;
 }
 const Context = createContext<Writing | null>(null);
@@ -99,15 +101,18 @@ export function WritingProvider({ children }: { children: ReactNode }) {
     (writes, said, why, pictures = []) => sync.keep(unitOf(writes, said, why, pictures)),
     [],
   );
-  const writing = useMemo(() => ({ write, keep, pending: pending > 0 }), [write, keep, pending]);
-
-  const undo = async (): Promise<void> => {
-    if (!saved?.undo) return;
-    const { undo: writes } = saved;
-    setSaved(null);
-    await write(writes, null, 'undone');
-    setSaved({ said: 'Undone.', key: uuid(), undo: null });
-  };
+  const undoing = saved?.undo ?? null;
+  const undo = useMemo(
+    () =>
+      undoing &&
+      (async (): Promise<void> => {
+        setSaved(null);
+        await write(undoing, null, 'undone');
+        setSaved({ said: 'Undone.', key: uuid(), undo: null });
+      }),
+    [undoing, write],
+  );
+  const writing = useMemo(() => ({ write, keep, undo, pending: pending > 0 }), [write, keep, undo, pending]);
   const settle = async (choice: 'theirs' | 'mine'): Promise<void> => {
     const settled = conflict;
     setConflict(null);
@@ -135,7 +140,7 @@ export function WritingProvider({ children }: { children: ReactNode }) {
   return (
     <Context.Provider value={writing}>
       {children}
-      <SavedLine saved={saved} onUndo={() => void undo()} onClose={() => setSaved(null)} />
+      <SavedLine saved={saved} onUndo={() => void undo?.()} onClose={() => setSaved(null)} />
       {conflict && (
         <Suspense fallback={null}>
           <ConflictDialog conflict={conflict} onSettle={(choice) => void settle(choice)} />

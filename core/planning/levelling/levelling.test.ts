@@ -1,4 +1,3 @@
-import * as highsModule from 'highs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { casesOf, numberIn, numberOut, type ReferenceCase } from '../../reference/cases.ts';
@@ -8,9 +7,9 @@ import { exactModel } from './exactModel.ts';
 import type { LevelInstance, LevelJob } from './instance.ts';
 import { level, levelled, ruinsFor } from './level.ts';
 import { priced } from './priced.ts';
+import { loadHighs } from './testing/highs.ts';
 import { instanceOf } from './testing/instances.ts';
 
-const loadHighs = (highsModule as unknown as { default: typeof highsModule.default }).default;
 const FEW = 3000;
 
 /** A job of the published cases: once, at one of the rounds, with a cost by day. */

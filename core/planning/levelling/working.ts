@@ -12,6 +12,9 @@ export interface Path {
 
 const none: ReadonlySet<number> = new Set();
 
+/** Why a job cannot be at a visit. */
+export type Obstacle = { kind: 'not-possible' } | { kind: 'full' } | { kind: 'apart'; other: number };
+
 /** Which jobs a job keeps away from. */
 interface Near {
   job: number;
@@ -127,6 +130,37 @@ export class Working {
   private over(v: number): number {
     const excess = (this.loads[v] ?? 0) - (this.instance.visits[v]?.capacityMin ?? IMPOSSIBLE);
     return excess > 0 ? excess * this.instance.overPerMin : 0;
+  }
+
+  /** Minutes of a visit, set-ups included. */
+  load(v: number): number {
+    return this.loads[v] ?? 0;
+  }
+  /** Minutes a job would add to a visit: its own, and set-ups that nobody there needs yet. */
+  adding(j: number, v: number): number {
+    const { jobs, setUpMin } = this.instance;
+    const job = jobs[j];
+    if (!job) return 0;
+    let minutes = job.minutes;
+    for (const one of job.setUps)
+      if (this.setUps[v * setUpMin.length + one] === 0) minutes += setUpMin[one] ?? 0;
+    return minutes;
+  }
+  /** What keeps a job from a visit; null: nothing does. */
+  obstacle(j: number, v: number): Obstacle | null {
+    const { jobs, visits } = this.instance;
+    const job = jobs[j];
+    const day = visits[v]?.day ?? 0;
+    if (job?.allowed && !job.allowed[v]) return { kind: 'not-possible' };
+    for (const { job: other, days } of this.near[j] ?? [])
+      for (const u of this.paths[other] ?? [])
+        if (Math.abs((visits[u]?.day ?? 0) - day) < days) return { kind: 'apart', other };
+    return this.placing(j, v) < IMPOSSIBLE ? null : { kind: 'full' };
+  }
+  /** Jobs at a visit that need a set-up this one needs. */
+  sharing(j: number, v: number): number[] {
+    const own = new Set(this.instance.jobs[j]?.setUps ?? []);
+    return this.at(v).filter((other) => other !== j && this.instance.jobs[other]?.setUps.some((one) => own.has(one)));
   }
 
   /** What a job would add at a visit, apart from its timing; Infinity where it cannot be. */

@@ -1,179 +1,277 @@
-import { Link } from 'react-router';
-import { count } from '../../../core/explain/words.ts';
-import type { Visit } from '../../../core/planning/visitList.ts';
-import { visitsOfSite } from '../../../contract/planVisits.ts';
-import { type Day } from '../../../core/time/day.ts';
+import { useMemo, useState, type KeyboardEvent } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { LEVEL_WEEKS } from '../../../contract/levelling/levelPlan.ts';
+import { movesOf, type Move } from '../../../contract/levelling/moves.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
-import type { Stored } from '../../../contract/records.ts';
-import { groupBy } from '../../../contract/snapshot.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
-import { relativeWord, writeDay } from '../../parts/dates.ts';
-import { visitWords } from '../first-run/VisitStep.tsx';
+import { usePersonHere } from '../../api/person.ts';
+import { creating, deleting, revising, useWriting } from '../../api/writing.tsx';
+import { useLevelled, type Levelled } from '../../levelling/useLevelled.ts';
+import { writeDay } from '../../parts/dates.ts';
+import { Pick } from '../../parts/Pick.tsx';
+import { usePhone } from '../../parts/usePhone.ts';
+import { useSend } from '../../parts/useSend.ts';
+import { FarAhead } from './FarAhead.tsx';
+import { LevelledFigures, Unplaced } from './Levelled.tsx';
+import { MovePanel } from './MovePanel.tsx';
+import { PileChart, sameTurn, type Turn } from './PileChart.tsx';
+import { groupings, rowsBy, type Grouping } from './piles.ts';
+import { VisitLines } from './VisitLines.tsx';
+import { VisitPanel } from './VisitPanel.tsx';
+import './plan.css';
 
-const WEEKS = 12;
+const views = { weeks: '12 weeks', year: 'A year', three: 'Three years' };
+type View = keyof typeof views;
+const MONTHS = { year: 12, three: 36 };
 
-/** The next twelve weeks by visit day, with minutes. */
+/** What comes when: weeks to years ahead, levelled; every job can be moved, and says what that costs. */
 export function PlanScreen() {
-  const snapshot = useSnapshot();
+  const [params, setParams] = useSearchParams();
   const plan = usePlan();
-  const sites = snapshot.all('site').sort((a, b) => a.content.name.localeCompare(b.content.name));
-  const bySite = groupBy(plan.jobs, (row) => row.siteId);
+  const view = (params.get('view') ?? 'weeks') as View;
+  const set = (key: string, value: string): void => {
+    const next = new URLSearchParams(params);
+    if (value === '') next.delete(key);
+    else next.set(key, value);
+    setParams(next, { replace: true });
+  };
+  const by = (params.get('by') ?? 'place') as Grouping;
   return (
-    <main className="page">
+    <main className="page planpage">
       <header className="head">
         <h1>Plan</h1>
-        <span className="facts">
-          the next {WEEKS} weeks by visit day, each job at the last visit before its day
-        </span>
+        <nav className="tabs" aria-label="How far ahead">
+          {(Object.keys(views) as View[]).map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-current={one === view ? 'page' : undefined}
+              onClick={() => set('view', one === 'weeks' ? '' : one)}
+            >
+              {views[one]}
+            </button>
+          ))}
+        </nav>
+        {view === 'weeks' && (
+          <Pick
+            label={groupings.place}
+            value={by === 'place' ? '' : by}
+            options={(Object.keys(groupings) as Grouping[])
+              .filter((one) => one !== 'place')
+              .map((value) => ({ value, label: groupings[value] }))}
+            onChange={(value) => set('by', value)}
+          />
+        )}
         <span className="grow" />
+        <Link className="btn2" to="/plan/away">
+          Away
+        </Link>
+        <Link className="btn2" to="/plan/what-if">
+          What if
+        </Link>
         <a className="btn2" href="/api/plan.ics" download>
           Calendar file
         </a>
+        <button type="button" className="btn2 hide-phone" onClick={() => window.print()}>
+          Print
+        </button>
       </header>
-      {plan.jobs.length === 0 && (
+      {plan.jobs.length === 0 ? (
         <p className="datum" style={{ paddingTop: 12 }}>
           Visits and their jobs will stand here. Describe a tank first.
         </p>
+      ) : view === 'weeks' ? (
+        <Weeks by={by in groupings ? by : 'place'} />
+      ) : (
+        <FarAhead key={view} months={MONTHS[view]} />
       )}
-      {sites.map((site) => {
-        const rows = bySite.get(site.id) ?? [];
-        return rows.length === 0 ? null : (
-          <SitePlan key={site.id} site={site} rows={rows} named={sites.length > 1} />
-        );
-      })}
     </main>
   );
 }
 
-function SitePlan({ site, rows, named }: { site: Stored<'site'>; rows: readonly PlanRow[]; named: boolean }) {
-  const today = rows[0]?.today ?? '';
-  const visits = visitsOfSite(site.content, rows, today, WEEKS);
-  const byId = new Map(rows.map((row) => [row.jobId, row]));
-  const undated = rows.filter((row) => row.recommended === null && row.state !== 'paused');
+type Hand = { kind: 'job'; turn: Turn; target: number } | { kind: 'visit'; siteId: string; visit: number };
+
+function Weeks({ by }: { by: Grouping }) {
+  const snapshot = useSnapshot();
+  const plan = usePlan();
+  const { dateFormat } = useSetting();
+  const { levelled, share, failed } = useLevelled();
+  const person = usePersonHere();
+  const isPhone = usePhone();
+  const { send, pending, error } = useSend();
+  const { undo } = useWriting();
+  const [hand, setHand] = useState<Hand | null>(null);
+  const rowOf = useMemo(() => new Map(plan.jobs.map((row) => [row.jobId, row])), [plan]);
+  const rows = useMemo(
+    () => (levelled ? rowsBy[by]({ levelled, rowOf, snapshot }) : []),
+    [levelled, by, rowOf, snapshot],
+  );
+  const job = hand?.kind === 'job' ? jobInHand(levelled ?? [], rowOf, hand.turn) : null;
+  if (!levelled)
+    return (
+      <p className="datum" role="status" style={{ paddingTop: 12 }}>
+        {failed ? 'Levelling failed: reload to try again.' : `Levelling ${levelledWord(share)}…`}
+      </p>
+    );
+  const today = levelled[0]?.plan.today ?? plan.jobs[0]?.today ?? '';
+  const take = (turn: Turn | null): void => {
+    const found = turn && jobInHand(levelled, rowOf, turn);
+    setHand(turn && found ? { kind: 'job', turn, target: found.visit } : null);
+  };
+  const moveTo = async (target: number): Promise<void> => {
+    const move = job?.moves.find((one) => one.visit === target);
+    const from = job?.moves.find((one) => one.isHere);
+    if (!job || !move || !from || move.isHere) return;
+    const known = snapshot
+      .all('plan-pin')
+      .find(({ content }) => content.jobId === job.row.jobId && content.day === from.day);
+    const content = {
+      ...{ jobId: job.row.jobId, day: move.day, from: from.day, whoId: person.id, note: '' },
+    };
+    const said = `${job.row.thing}, ${job.row.action}: moved to ${writeDay(move.day, today, dateFormat)}.`;
+    const { sent } = await send([known ? revising(known, content) : creating('plan-pin', content)], said);
+    if (sent) setHand(null);
+  };
+  const pin = async (): Promise<void> => {
+    const here = job?.moves.find((one) => one.isHere);
+    if (!job || !here) return;
+    const known = snapshot
+      .all('plan-pin')
+      .find(({ content }) => content.jobId === job.row.jobId && content.day === here.day);
+    const { thing, action, jobId } = job.row;
+    await send(
+      [
+        known
+          ? deleting(known)
+          : creating('plan-pin', { jobId, day: here.day, from: null, whoId: person.id, note: '' }),
+      ],
+      `${thing}, ${action}: ${known ? 'no longer pinned' : 'pinned'}.`,
+    );
+  };
+  const aim = (target: number): void => {
+    if (hand?.kind === 'job') setHand({ ...hand, target });
+  };
+  const onDrop = (target: number): void => {
+    aim(target);
+    const move = job?.moves.find((one) => one.visit === target);
+    // what breaks something is asked about first
+    if (move && !move.breaks) void moveTo(target);
+  };
+  const onKey = (event: KeyboardEvent): void => {
+    if (event.target instanceof HTMLInputElement) return;
+    if (event.key.toLowerCase() === 'u' && undo) return void undo();
+    if (event.key === 'Escape') return setHand(null);
+    if (hand?.kind !== 'job' || !job) return;
+    const at = job.moves.findIndex((move) => move.visit === hand.target);
+    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    const next = job.moves[at + step];
+    if (step !== 0 && next) {
+      event.preventDefault();
+      aim(next.visit);
+    } else if (event.key === 'Enter' && hand.target !== job.visit) {
+      event.preventDefault();
+      void moveTo(hand.target);
+    } else if (event.key.toLowerCase() === 'p') void pin();
+  };
+  const visit =
+    hand?.kind === 'visit'
+      ? levelled.find(({ plan: one }) => one.siteId === hand.siteId)?.plan.visits[hand.visit]
+      : undefined;
+  const onVisit = (siteId: string, at: number): void => setHand({ kind: 'visit', siteId, visit: at });
+  const panel =
+    hand?.kind === 'job' && job ? (
+      <MovePanel
+        key={`${job.row.jobId} ${job.entry.turn} ${job.entry.look}`}
+        {...{ ...job, target: hand.target, pending, error }}
+        onTarget={aim}
+        onMove={() => void moveTo(hand.target)}
+        onLeave={() => setHand(null)}
+        onPin={() => void pin()}
+      />
+    ) : hand?.kind === 'visit' && visit ? (
+      <VisitPanel
+        key={`${hand.siteId} ${visit.day}`}
+        {...{ siteId: hand.siteId, visit, today, rowOf, onTake: take }}
+        onClose={() => setHand(null)}
+      />
+    ) : null;
   return (
-    <section style={{ marginBottom: 28 }}>
-      <div
-        className="datum"
-        style={{ display: 'flex', justifyContent: 'space-between', gap: 16, padding: '6px 0' }}
-      >
-        <h2>{named ? site.content.name : 'Visits'}</h2>
-        <span className="soft">
-          {site.content.visits ? visitWords(site.content.visits) : 'no usual day: each day stands by itself'}
-        </span>
-      </div>
-      {visits.map((visit) => (
-        <VisitBlock
-          key={visit.day}
-          visit={visit}
-          byId={byId}
-          today={today}
-          there={site.content.visits?.minutes ?? null}
-        />
-      ))}
-      {undated.length > 0 && (
-        <p className="rule soft" style={{ paddingTop: 8 }}>
-          Without a date: {undated.map((row) => `${row.thing}, ${row.action}`).join('; ')}.
+    <div onKeyDown={onKey}>
+      {share !== null && (
+        <p className="soft" role="status">
+          Levelling again {levelledWord(share)}…
         </p>
       )}
-    </section>
-  );
-}
-
-function VisitBlock({
-  visit,
-  byId,
-  today,
-  there,
-}: {
-  visit: Visit;
-  byId: ReadonlyMap<string, PlanRow>;
-  today: Day;
-  there: number | null;
-}) {
-  const { dateFormat } = useSetting();
-  const entries = [...visit.entries].sort((a, b) => a.due.localeCompare(b.due));
-  const minutes = Math.round(visit.minutes);
-  return (
-    <div className="visit">
-      <div>
-        <h3>{writeDay(visit.day, today, dateFormat)}</h3>
-        <span className="soft">{relativeWord(visit.day, today)}</span>
-        <Load minutes={minutes} there={there} />
+      {!isPhone && (
+        <div className="noprint">
+          <PileChart
+            {...{ rows, today, weeks: LEVEL_WEEKS, rowOf, onVisit, onDrop }}
+            inHand={job && hand?.kind === 'job' ? { turn: hand.turn, target: hand.target, window: job.window } : null}
+            onTake={take}
+            onOver={aim}
+            onKey={() => undefined}
+          />
+          <PileKey />
+        </div>
+      )}
+      <div className="planfoot datum noprint" data-empty={panel === null || undefined}>
+        {panel ?? (
+          <section className="planpanel">
+            <h2>Nothing in hand</h2>
+            <p className="soft">
+              Choose a job to see why it stands there and what another visit would cost; drag it, or use ← and → and
+              Enter. Choose a visit’s minutes to move, split or leave it out. U takes the last move back.
+            </p>
+          </section>
+        )}
+        <LevelledFigures levelled={levelled} />
+        <Unplaced levelled={levelled} rowOf={rowOf} />
       </div>
-      <div>
-        {entries.map((entry) => {
-          const row = byId.get(entry.jobId);
-          if (!row) return null;
-          return (
-            <div key={`${entry.jobId}${entry.look}${entry.turn}`} className="planline">
-              <Link
-                to={
-                  row.componentId
-                    ? `/components/${row.componentId}?job=${row.jobId}`
-                    : `/systems/${row.systemIds[0] ?? ''}?job=${row.jobId}`
-                }
-              >
-                <b>{row.thing}</b>, {entry.look ? 'a look' : row.action}
-              </Link>
-              <span className="soft reason">
-                {row.systemName !== row.thing && <b style={{ fontWeight: 500 }}>{row.systemName}. </b>}
-                {entry.turn === 0
-                  ? `${entry.look ? 'Look' : 'Recommended'} ${writeDay(entry.due, today, dateFormat)}. ${row.sentence}`
-                  : `Again: recommended every ${count(Math.max(1, Math.floor(row.intervalDays ?? 0)), 'day')}.`}
-              </span>
-              <span className="tn" style={{ textAlign: 'right' }}>
-                {entry.look ? 2 : row.minutes} min
-              </span>
-            </div>
-          );
-        })}
+      <div className={isPhone ? '' : 'onlyprint'}>
+        {rows.map((row) => (
+          <VisitLines key={row.key} {...{ row, today, rowOf, onVisit }} onTake={take} />
+        ))}
       </div>
     </div>
   );
 }
 
-const BAR = 140;
-/** The visit's minutes as a bar, against the minutes there are. */
-function Load({ minutes, there }: { minutes: number; there: number | null }) {
-  const full = Math.max(minutes, there ?? 0) || 1;
-  const over = there !== null && minutes > there;
+const levelledWord = (share: number | null): string => `${Math.round((share ?? 0) * 100)} %`;
+
+/** A turn of a job where the plan has it now; null: it is not in it any more. */
+function jobInHand(levelled: readonly Levelled[], rowOf: ReadonlyMap<string, PlanRow>, turn: Turn) {
+  const row = rowOf.get(turn.jobId);
+  const here = levelled.find(({ plan }) => plan.siteId === turn.siteId);
+  if (!row || !here) return null;
+  const visit = here.plan.visits.findIndex((one) =>
+    one.entries.some((entry) => sameTurn({ ...entry, siteId: turn.siteId }, turn)),
+  );
+  const entry = here.plan.visits[visit]?.entries.find((one) => sameTurn({ ...one, siteId: turn.siteId }, turn));
+  const j = here.place.jobs.findIndex((one) => one.row.jobId === turn.jobId && one.look === turn.look);
+  if (!entry || j < 0) return null;
+  const moves: Move[] = movesOf(here.place, here.placement, j, turn.turn);
+  const window = turn.turn === 0 && !turn.look ? row : null;
+  return { row, entry, visit, moves, window };
+}
+
+function PileKey() {
   return (
-    <div style={{ marginTop: 4 }}>
-      <svg width={BAR} height={12} viewBox={`0 0 ${BAR} 12`} aria-hidden>
-        <rect
-          x={0}
-          y={1}
-          width={(Math.min(minutes, there ?? minutes) / full) * BAR}
-          height={8}
-          fill="var(--brassPale)"
-          stroke="var(--brass)"
-        />
-        {over && (
-          <rect
-            x={((there ?? 0) / full) * BAR}
-            y={1}
-            width={((minutes - (there ?? 0)) / full) * BAR - 1}
-            height={8}
-            fill="none"
-            stroke="var(--ember)"
-            strokeDasharray="3 2"
-          />
-        )}
-        {there !== null && (
-          <line
-            x1={Math.min(BAR - 1, (there / full) * BAR)}
-            y1={0}
-            x2={Math.min(BAR - 1, (there / full) * BAR)}
-            y2={12}
-            stroke="var(--ink)"
-            strokeWidth={1.6}
-          />
-        )}
-      </svg>
-      <div className={over ? 'late' : 'soft'}>
-        {minutes} min
-        {there === null ? '' : over ? `, ${minutes - there} more than there are` : ` of ${there}`}
-      </div>
-    </div>
+    <p className="pilekey soft">
+      <span>
+        <i className="block" /> a job, as tall as its minutes
+      </span>
+      <span>
+        <i className="block" data-grave /> livestock or people at risk if late
+      </span>
+      <span>
+        <i className="block" data-pinned /> pinned
+      </span>
+      <span>
+        <i className="pilebefore" /> before levelling
+      </span>
+      <span>
+        <i className="pilethere" /> minutes there are
+      </span>
+    </p>
   );
 }

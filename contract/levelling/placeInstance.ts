@@ -1,0 +1,274 @@
+import { costByDay, tailByDay } from '../../core/planning/levelling/costs.ts';
+import { chanceOf, chanceOfLife, type Chance } from '../../core/planning/levelling/dueCurve.ts';
+import type { Apart, LevelInstance, LevelJob } from '../../core/planning/levelling/instance.ts';
+import { lackWord } from '../../core/explain/handsWord.ts';
+import { dayWord } from '../../core/explain/words.ts';
+import { lacksOn } from '../../core/planning/hands.ts';
+import { daysBetween, dayOf, type Day, type Instant } from '../../core/time/day.ts';
+import { blockedJobs, outOfUseWord } from '../facts/outOfUse.ts';
+import { placeOfJob } from '../facts/places.ts';
+import { instantOfWhen } from '../facts/when.ts';
+import { workerOf } from '../facts/workers.ts';
+import type { PlanRow } from '../planRows.ts';
+import type { Stored } from '../records.ts';
+import { settingOf } from '../settings.ts';
+import { pairs } from '../round/redundancy.ts';
+import { DAYS_APART } from '../round/spacing.ts';
+import type { Evidence } from '../water/testedWater.ts';
+import { visitsFor, type ClosedVisit, type PossibleVisit } from './visitsFor.ts';
+
+// House defaults, common practice, no published source.
+/** Of a visit whose way nobody gave: unpacking and packing. */
+const VISIT_MIN = 15;
+const SHUT_DOWN_MIN = 3;
+const BATH_MIN = 4;
+/** A minute beyond those there are weighs like so many. */
+const OVER_PER_MIN = 3;
+/** So much of a visit’s minutes may be worked beyond them. */
+const OVER_SHARE = 0.1;
+const LOOK_MIN = 2;
+/** What a job of a minute puts at stake is more than a minute. */
+const LEAST_STAKE_MIN = 5;
+/** The interval that a job without one is reckoned with: as if it came once in a season. */
+const ONCE_DAYS = 90;
+const FAR_DAYS = 36_500;
+
+/** A job of the plan as it is levelled. */
+export interface PlacedJob {
+  row: PlanRow;
+  look: boolean;
+  /** The chance of being due so many days from today, for its first turn. */
+  dueBy: Chance;
+  /** And so many days after it was done; null: it is not known to come again. */
+  dueAfter: Chance | null;
+  setUps: readonly string[];
+  /** Why it cannot be done at any of the visits; null: it can. */
+  stands: string | null;
+}
+/** One place, ready to be levelled. */
+export interface PlaceInstance {
+  site: Stored<'site'>;
+  today: Day;
+  instance: LevelInstance;
+  jobs: readonly PlacedJob[];
+  visits: readonly PossibleVisit[];
+  closed: readonly ClosedVisit[];
+  /** Jobs that wait for something out of use: not planned before it is back. */
+  waiting: readonly { row: PlanRow; why: string }[];
+}
+
+/** Visits given instead of the place’s own: a month at a time, where nothing is shared or kept apart any more. */
+export interface GivenVisits {
+  horizon: number;
+  visits: readonly PossibleVisit[];
+}
+
+/**
+ * A place's jobs, visits, set-ups and constraints as the search takes them.
+ * @param rows of this place
+ * @param ahead weeks of its own visits, or visits that are given
+ */
+export function placeInstance(
+  evidence: Evidence,
+  site: Stored<'site'>,
+  rows: readonly PlanRow[],
+  now: Instant,
+  ahead: number | GivenVisits,
+): PlaceInstance {
+  const { snapshot } = evidence;
+  const today = dayOf(now, site.content.timeZone);
+  const isGiven = typeof ahead !== 'number';
+  const horizon = isGiven ? ahead.horizon : 7 * ahead;
+  const { visits, closed } = isGiven ? { visits: ahead.visits, closed: [] } : visitsFor(snapshot, site, today, ahead);
+  const blocked = blockedJobs(snapshot, now);
+  const waiting: { row: PlanRow; why: string }[] = [];
+  const setUps = new Numbers();
+  const jobs: PlacedJob[] = [];
+  const levelJobs: LevelJob[] = [];
+  const heavy: Heavy[] = [];
+  const workers = snapshot.all('person').map((person) => workerOf(person.content));
+  const pins = snapshot.all('plan-pin');
+  const style = settingOf(snapshot).dateFormat;
+  for (const row of rows) {
+    const planned = row.state !== 'paused' && row.state !== 'left-off' && row.recommended !== null;
+    const record = snapshot.content('job', row.jobId);
+    if (!planned || !record) continue;
+    const because = blocked.get(row.jobId);
+    if (because) {
+      waiting.push({ row, why: `${because.name} ${outOfUseWord[because.kind]}` });
+      continue;
+    }
+    const definition = evidence.definitionOf(record);
+    const place = placeOfJob(record, snapshot);
+    const notBefore = row.heldUntil === null ? 0 : daysBetween(today, row.heldUntil) + 1;
+    const tooSoon = definition.biological || definition.largeMechanical ? restedOn(evidence, row, site) : null;
+    const allowed = visits.map(({ day }) => {
+      if (daysBetween(today, day) < notBefore) return 0;
+      if (isGiven) return 1;
+      if (tooSoon !== null && daysBetween(tooSoon, day) < DAYS_APART) return 0;
+      // one person by themselves is never told that they are alone
+      if (workers.length > 1 && definition.hands && lacksOn(definition.hands, workers, day).length > 0) return 0;
+      return 1;
+    });
+    const stands = (): string => {
+      const [lack] = definition.hands ? lacksOn(definition.hands, workers, visits.at(-1)?.day ?? today) : [];
+      if (lack) return `${lackWord(lack, visits.at(-1)?.day ?? today, today, style)} No visit of these weeks has that.`;
+      return row.heldUntil === null ? 'No visit lies far enough from other work on its life.' : `Put off until ${dayWord(row.heldUntil, today, style)}.`;
+    };
+    const pinned = pins
+      .filter(({ content }) => content.jobId === row.jobId)
+      .flatMap(({ content }) => {
+        const at = visits.findIndex((visit) => visit.day === content.day);
+        return at < 0 ? [] : [at];
+      });
+    const keys = isGiven ? [] : [
+      ...(definition.shuts.length > 0 && place?.unit ? [`shut ${place.unit.id}`] : []),
+      ...(definition.bath ? [`bath ${definition.bath.product}`] : []),
+    ];
+    const isLook = row.state === 'look-first';
+    if (isLook && row.recommended !== null) {
+      const lookBy = setDay(daysBetween(today, row.recommended));
+      jobs.push({ row, look: true, dueBy: lookBy, dueAfter: null, setUps: [], stands: null });
+      levelJobs.push(
+        levelJob(LOOK_MIN, lookBy, null, { row, recommended: daysBetween(today, row.recommended), horizon, allowed, setUps: [], pinned: [] }),
+      );
+    }
+    const due = isLook ? row.jobDay : row.recommended;
+    if (due === null) continue;
+    const recommended = daysBetween(today, due);
+    const dueBy = firstChance(row, today, recommended);
+    const dueAfter = row.life && row.intervalDays !== null ? chanceOfLife(row.life) : null;
+    const index = levelJobs.length;
+    jobs.push({ row, look: false, dueBy, dueAfter, setUps: keys, stands: allowed.includes(1) ? null : stands() });
+    levelJobs.push(
+      levelJob(row.minutes, dueBy, dueAfter, {
+        ...{ row, recommended, horizon, allowed, pinned },
+        setUps: keys.map((key) => setUps.of(key)),
+      }),
+    );
+    heavy.push({
+      index,
+      systemIds: row.systemIds,
+      biological: definition.biological ?? false,
+      largeMechanical: definition.largeMechanical ?? false,
+      unitId: definition.shuts.length > 0 && definition.work !== 'change over' ? (place?.unit?.id ?? null) : null,
+    });
+  }
+  // a month has its visits in any case
+  const visitMin = isGiven ? 0 : (site.content.visits?.travelMin ?? VISIT_MIN);
+  return {
+    ...{ site, today, jobs, visits, closed, waiting },
+    instance: {
+      horizon,
+      visits: visits.map(({ day, minutes }) => ({
+        day: daysBetween(today, day),
+        capacityMin: minutes ?? Infinity,
+        mostOverMin: minutes === null ? 0 : Math.round(minutes * OVER_SHARE),
+        cost: visitMin,
+      })),
+      jobs: levelJobs,
+      setUpMin: setUps.keys.map((key) => (key.startsWith('bath') ? BATH_MIN : SHUT_DOWN_MIN)),
+      apart: isGiven ? [] : apartOf(heavy, standbyGroups(evidence)),
+      overPerMin: OVER_PER_MIN,
+    },
+  };
+}
+
+/** Names become numbers, in the order they come. */
+class Numbers {
+  readonly keys: string[] = [];
+  private readonly known = new Map<string, number>();
+  of(key: string): number {
+    const known = this.known.get(key);
+    if (known !== undefined) return known;
+    this.known.set(key, this.keys.length);
+    return this.keys.push(key) - 1;
+  }
+}
+
+interface Facts {
+  row: PlanRow;
+  recommended: number;
+  horizon: number;
+  allowed: readonly number[];
+  setUps: readonly number[];
+  pinned: readonly number[];
+}
+function levelJob(minutes: number, dueBy: Chance, dueAfter: Chance | null, facts: Facts): LevelJob {
+  const { row, recommended, horizon, allowed, setUps, pinned } = facts;
+  const interval = dueAfter ? Math.max(1, row.intervalDays ?? 1) : ONCE_DAYS;
+  const rate = Math.max(LEAST_STAKE_MIN, minutes) / interval;
+  const costs = { rate, costRatio: row.costRatio, days: horizon };
+  const first = costByDay(dueBy, { ...costs, recommended });
+  const again = dueAfter && costByDay(dueAfter, { ...costs, recommended: interval });
+  return {
+    ...{ minutes, setUps, first, again, pinned },
+    tail: again && tailByDay(again, interval),
+    never: recommended > horizon ? 0 : (first[horizon] ?? 0) + Math.max(LEAST_STAKE_MIN, minutes),
+    allowed: allowed.every((one) => one === 1) ? null : allowed,
+  };
+}
+
+/** A day that was set: nothing is due before it. */
+const setDay = (day: number): Chance =>
+  chanceOf({ earliest: day, quarter: day, likely: day, threeQuarters: day, latest: day });
+
+function firstChance(row: PlanRow, today: Day, recommended: number): Chance {
+  const { earliest, quarter, likely, threeQuarters, latest } = row;
+  if (earliest === null) return setDay(recommended);
+  const ahead = (day: Day | null): number => (day === null ? FAR_DAYS : daysBetween(today, day));
+  return chanceOf({
+    earliest: ahead(earliest),
+    quarter: ahead(quarter),
+    likely: ahead(likely),
+    threeQuarters: ahead(threeQuarters),
+    latest: ahead(latest),
+  });
+}
+
+/** The last day on which something else weighed on the life of its systems; null: none is near. */
+function restedOn({ snapshot, index, definitionOf }: Evidence, row: PlanRow, site: Stored<'site'>): Day | null {
+  const own = snapshot.content('job', row.jobId);
+  const biological = own ? (definitionOf(own).biological ?? false) : false;
+  let last: Day | null = null;
+  for (const job of snapshot.all('job')) {
+    if (job.id === row.jobId) continue;
+    const other = definitionOf(job.content);
+    if (!other.biological && !(biological && other.largeMechanical)) continue;
+    const place = placeOfJob(job.content, snapshot);
+    if (!place?.systemIds.some((id) => row.systemIds.includes(id))) continue;
+    for (const service of index.on('servicesOfJob', job.id)) {
+      const at = instantOfWhen(service.content.when, site.content.timeZone);
+      const day = at === null ? null : dayOf(at, site.content.timeZone);
+      if (day !== null && (last === null || day > last)) last = day;
+    }
+  }
+  return last;
+}
+
+interface Heavy {
+  index: number;
+  systemIds: readonly string[];
+  biological: boolean;
+  largeMechanical: boolean;
+  /** What it shuts down. */
+  unitId: string | null;
+}
+const standbyGroups = ({ snapshot }: Evidence): Set<string>[] =>
+  pairs(snapshot.all('component')).map((group) => new Set(group.map((one) => one.id)));
+
+/** What keeps days apart: biological jobs of one water, also from a large mechanical clean; units that stand in for each other. */
+function apartOf(jobs: readonly Heavy[], groups: readonly Set<string>[]): Apart[] {
+  const found: Apart[] = [];
+  for (const [i, a] of jobs.entries())
+    for (const b of jobs.slice(i + 1)) {
+      const oneWater = a.systemIds.some((id) => b.systemIds.includes(id));
+      const biological = (a.biological || b.biological) && isHeavy(a) && isHeavy(b);
+      if (oneWater && biological) found.push({ a: a.index, b: b.index, days: DAYS_APART });
+      else if (a.unitId !== b.unitId && groups.some((group) => inGroup(group, a) && inGroup(group, b)))
+        found.push({ a: a.index, b: b.index, days: 1 });
+    }
+  return found;
+}
+const isHeavy = (job: Heavy): boolean => job.biological || job.largeMechanical;
+const inGroup = (group: ReadonlySet<string>, { unitId }: Heavy): boolean => unitId !== null && group.has(unitId);

@@ -1,0 +1,44 @@
+import type { PlacementReason, UnplacedReason } from '../planning/levelling/reasons.ts';
+import { count, listWord } from './words.ts';
+
+/** What the numbers of a reason stand for, in words. */
+export interface PlacementNames {
+  day: (visit: number) => string;
+  job: (job: number) => string;
+}
+
+/** Why a turn of a job stands at its visit, in a sentence. */
+export function placementWord(reason: PlacementReason, names: PlacementNames): string {
+  switch (reason.kind) {
+    case 'pinned':
+      return 'Wanted at this visit by a person.';
+    case 'best':
+      return 'No visit suits its day better.';
+    case 'full':
+      return `${names.day(reason.visit)} suits its day better and has no room for it.`;
+    case 'not-possible':
+      return `${names.day(reason.visit)} suits its day better; nobody there can or may do it.`;
+    case 'apart':
+      return `${names.day(reason.visit)} suits its day better, too near to: ${names.job(reason.other)}.`;
+    case 'shares':
+      return `One set-up serves it and ${listWord(reason.others.map(names.job))}.`;
+    case 'saves-visit':
+      return `Alone on ${names.day(reason.visit)} it would ask for a visit more.`;
+    case 'later-turns':
+      return `Its later turns fall better than from ${names.day(reason.visit)}.`;
+  }
+}
+
+/** Why a job has no visit, and what would make room for it. */
+export function unplacedWord(reason: UnplacedReason, minutes: number, names: PlacementNames): string {
+  switch (reason.kind) {
+    case 'no-visits':
+      return 'There is no visit. One more would make room.';
+    case 'not-possible':
+      return 'Nobody can or may do it at any of these visits: hands, a permit, a postponement or days apart.';
+    case 'full':
+      return `No visit holds ${count(Math.round(minutes), 'minute')} more: the most there is, ${names.day(reason.visit)}, has ${count(Math.max(0, Math.floor(reason.freeMin)), 'minute')} left. A longer visit, or one more, would make room.`;
+    case 'not-yet':
+      return 'It costs more now than it would save: it comes after these weeks.';
+  }
+}

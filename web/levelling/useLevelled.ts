@@ -1,0 +1,49 @@
+import { useMemo } from 'react';
+import type { LevelInstance, Placement } from '../../core/planning/levelling/instance.ts';
+import { levelledPlaces, placesOf } from '../../contract/levelling/levelPlan.ts';
+import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
+import type { PlaceInstance } from '../../contract/levelling/placeInstance.ts';
+import type { PlanRow } from '../../contract/plan.ts';
+import { evidenceOf } from '../../contract/water/testedWater.ts';
+import type { Snapshot } from '../../contract/snapshot.ts';
+import { useNow, usePlan, useSnapshot } from '../api/data.ts';
+import { useSearch } from './useSearch.ts';
+
+const HOUR_MS = 3_600_000;
+/** An hour is fine enough for plans: what counts is the day at each place. */
+export const useHour = (): number => Math.floor(useNow() / HOUR_MS) * HOUR_MS;
+
+/** A place with its plan. */
+export interface Levelled {
+  place: PlaceInstance;
+  placement: Placement;
+  plan: LevelledPlace;
+}
+export interface Levelling {
+  /** The plan last found; null: none yet. */
+  levelled: readonly Levelled[] | null;
+  share: number | null;
+  failed: boolean;
+}
+const instanceOf = (place: PlaceInstance): LevelInstance => place.instance;
+
+/** The levelled plan of records, as they are or as they might be. */
+export function useLevelling(snapshot: Snapshot, rows: readonly PlanRow[]): Levelling {
+  const hour = useHour();
+  const places = useMemo(() => placesOf(evidenceOf(snapshot), rows, hour), [snapshot, rows, hour]);
+  const { found, share, failed } = useSearch(places, instanceOf);
+  const levelled = useMemo(
+    () =>
+      found &&
+      levelledPlaces(evidenceOf(snapshot), found.places, found.placements).map((plan, i): Levelled => {
+        const place = found.places[i];
+        if (!place) throw new Error('a plan without its place');
+        return { place, placement: found.placements[i] ?? [], plan };
+      }),
+    [found, snapshot],
+  );
+  return { levelled, share, failed };
+}
+
+/** The plan of what is. */
+export const useLevelled = (): Levelling => useLevelling(useSnapshot(), usePlan().jobs);

@@ -1,0 +1,97 @@
+import { isThere } from '../../../core/planning/hands.ts';
+import type { Day } from '../../../core/time/day.ts';
+import type { LevelledEntry } from '../../../contract/levelling/levelledPlace.ts';
+import type { PlanRow } from '../../../contract/plan.ts';
+import { workerOf } from '../../../contract/facts/workers.ts';
+import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { Levelled } from '../../levelling/useLevelled.ts';
+import { visitWords } from '../first-run/VisitStep.tsx';
+
+/** A visit as a pile of jobs. */
+export interface Pile {
+  siteId: string;
+  visit: number;
+  day: Day;
+  entries: readonly LevelledEntry[];
+  /** Minutes of what is shown of it. */
+  load: number;
+  /** Minutes there are, and the load before levelling: of a whole visit only. */
+  minutes: number | null;
+  before: number | null;
+}
+/** A line of the chart. */
+export interface PileRow {
+  key: string;
+  title: string;
+  sub: string;
+  piles: readonly Pile[];
+  /** Days on which no visit is made, and why. */
+  closed: readonly { day: Day; why: string }[];
+}
+export const groupings = { place: 'By place', system: 'By system', person: 'By person', kind: 'By kind of work' };
+export type Grouping = keyof typeof groupings;
+
+interface Facts {
+  levelled: readonly Levelled[];
+  rowOf: ReadonlyMap<string, PlanRow>;
+  snapshot: Snapshot;
+}
+
+/** The same visits, parted another way: a new way is an entry here. */
+export const rowsBy: Record<Grouping, (facts: Facts) => PileRow[]> = {
+  place: ({ levelled }) =>
+    levelled.map(({ place, plan }) => {
+      const { name, visits } = place.site.content;
+      return {
+        ...{ key: place.site.id, title: name, closed: plan.closed },
+        sub: visits ? `${visitWords(visits).replace(/\.$/, '')}${visits.minutes === null ? '' : `, ${visits.minutes} min`}` : 'any day',
+        piles: pilesOf([{ place, plan }], () => true, true),
+      };
+    }),
+  system: ({ levelled, rowOf, snapshot }) =>
+    snapshot.all('system').flatMap(({ id, content }) =>
+      rowFor(levelled, { key: id, title: content.name, sub: snapshot.content('site', content.siteId)?.name ?? '' }, (entry) =>
+        rowOf.get(entry.jobId)?.systemIds.includes(id) ?? false,
+      ),
+    ),
+  person: ({ levelled, snapshot }) =>
+    snapshot.all('person').map(({ id, content }) => {
+      const worker = workerOf(content);
+      const piles = pilesOf(levelled, () => true, true).filter((pile) => isThere(worker, pile.day));
+      return { key: id, title: content.name, sub: 'visits of the days they are there', piles, closed: [] };
+    }),
+  kind: ({ levelled, rowOf }) => {
+    const kinds = [...new Set([...rowOf.values()].map((row) => row.work))].sort();
+    return kinds.flatMap((kind) =>
+      rowFor(levelled, { key: kind, title: kind, sub: '' }, (entry) => rowOf.get(entry.jobId)?.work === kind),
+    );
+  },
+};
+
+type Seen = Pick<Levelled, 'place' | 'plan'>;
+function rowFor(
+  levelled: readonly Seen[],
+  head: Pick<PileRow, 'key' | 'title' | 'sub'>,
+  shows: (entry: LevelledEntry) => boolean,
+): PileRow[] {
+  const piles = pilesOf(levelled, shows, false);
+  return piles.length === 0 ? [] : [{ ...head, piles, closed: [] }];
+}
+
+function pilesOf(levelled: readonly Seen[], shows: (entry: LevelledEntry) => boolean, whole: boolean): Pile[] {
+  return levelled.flatMap(({ plan }) =>
+    plan.visits.flatMap((visit, v): Pile[] => {
+      const entries = visit.entries.filter(shows);
+      const before = whole ? (plan.before.loads.get(visit.day) ?? 0) : null;
+      const hasRhythm = visit.minutes !== null || whole;
+      if (entries.length === 0 && !(hasRhythm && (before ?? 0) > 0)) return [];
+      return [
+        {
+          ...{ siteId: plan.siteId, visit: v, day: visit.day, entries, before },
+          load: whole ? visit.load : entries.reduce((sum, one) => sum + one.minutes, 0),
+          minutes: whole ? visit.minutes : null,
+        },
+      ];
+    }),
+  );
+}
