@@ -394,6 +394,19 @@ const Setting = v.strictObject({
   }),
   /** The side taken where keepers differ, by disagreement; one left out: the catalogue's figures. */
   choices: v.optional(v.record(v.picklist(disagreementIds), name('The choice', 60))),
+  /** What a pack of a supply costs, and how many jobs it serves; a supply left out has no price. */
+  prices: v.optional(
+    v.strictObject({
+      currency: text('The currency', 10),
+      packs: v.array(
+        v.strictObject({
+          supply: name('The supply'),
+          price: number('The price of a pack', 0, 1e6, ''),
+          jobs: number('The jobs a pack serves', 0.01, 1e6, 'jobs'),
+        }),
+      ),
+    }),
+  ),
 });
 
 /** A look at something that tells causes apart, and what was seen. */

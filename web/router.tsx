@@ -104,6 +104,11 @@ function inside(): RouteObject[] {
           element: later(() => import('./screens/bench/BenchScreen.tsx'), 'BenchScreen'),
         },
         { path: '/plan', element: later(() => import('./screens/plan/PlanScreen.tsx'), 'PlanScreen') },
+        { path: '/plan/away', element: later(() => import('./screens/plan/AwayScreen.tsx'), 'AwayScreen') },
+        {
+          path: '/plan/what-if',
+          element: later(() => import('./screens/plan/WhatIfScreen.tsx'), 'WhatIfScreen'),
+        },
         {
           path: '/catalogue',
           element: later(() => import('./screens/catalogue/CatalogueScreen.tsx'), 'CatalogueScreen'),

@@ -1,5 +1,5 @@
 import { costByDay, tailByDay } from '../../core/planning/levelling/costs.ts';
-import { chanceOf, chanceOfLife, type Chance } from '../../core/planning/levelling/dueCurve.ts';
+import type { Chance } from '../../core/planning/levelling/dueCurve.ts';
 import type { Apart, LevelInstance, LevelJob } from '../../core/planning/levelling/instance.ts';
 import { lackWord } from '../../core/explain/handsWord.ts';
 import { dayWord } from '../../core/explain/words.ts';
@@ -15,6 +15,7 @@ import { settingOf } from '../settings.ts';
 import { pairs } from '../round/redundancy.ts';
 import { DAYS_APART } from '../round/spacing.ts';
 import type { Evidence } from '../water/testedWater.ts';
+import { chanceAgain, chanceByWindow, setDay } from './chances.ts';
 import { visitsFor, type ClosedVisit, type PossibleVisit } from './visitsFor.ts';
 
 // House defaults, common practice, no published source.
@@ -31,7 +32,6 @@ const LOOK_MIN = 2;
 const LEAST_STAKE_MIN = 5;
 /** The interval that a job without one is reckoned with: as if it came once in a season. */
 const ONCE_DAYS = 90;
-const FAR_DAYS = 36_500;
 
 /** A job of the plan as it is levelled. */
 export interface PlacedJob {
@@ -136,8 +136,8 @@ export function placeInstance(
     const due = isLook ? row.jobDay : row.recommended;
     if (due === null) continue;
     const recommended = daysBetween(today, due);
-    const dueBy = firstChance(row, today, recommended);
-    const dueAfter = row.life && row.intervalDays !== null ? chanceOfLife(row.life) : null;
+    const dueBy = chanceByWindow(row, today, recommended);
+    const dueAfter = chanceAgain(row);
     const index = levelJobs.length;
     jobs.push({ row, look: false, dueBy, dueAfter, setUps: keys, stands: allowed.includes(1) ? null : stands() });
     levelJobs.push(
@@ -207,23 +207,6 @@ function levelJob(minutes: number, dueBy: Chance, dueAfter: Chance | null, facts
     never: recommended > horizon ? 0 : (first[horizon] ?? 0) + Math.max(LEAST_STAKE_MIN, minutes),
     allowed: allowed.every((one) => one === 1) ? null : allowed,
   };
-}
-
-/** A day that was set: nothing is due before it. */
-const setDay = (day: number): Chance =>
-  chanceOf({ earliest: day, quarter: day, likely: day, threeQuarters: day, latest: day });
-
-function firstChance(row: PlanRow, today: Day, recommended: number): Chance {
-  const { earliest, quarter, likely, threeQuarters, latest } = row;
-  if (earliest === null) return setDay(recommended);
-  const ahead = (day: Day | null): number => (day === null ? FAR_DAYS : daysBetween(today, day));
-  return chanceOf({
-    earliest: ahead(earliest),
-    quarter: ahead(quarter),
-    likely: ahead(likely),
-    threeQuarters: ahead(threeQuarters),
-    latest: ahead(latest),
-  });
 }
 
 /** The last day on which something else weighed on the life of its systems; null: none is near. */

@@ -16,7 +16,7 @@ import type { OffState } from './fold.ts';
 
 type Means = (evidence: Evidence, systemId: string, off: OffState, now: Instant) => Matters;
 
-const last = (evidence: Evidence, systemId: string, parameter: ParameterId, now: Instant): number | null =>
+export const lastTested = (evidence: Evidence, systemId: string, parameter: ParameterId, now: Instant): number | null =>
   testedWater(evidence, systemId, zoneOfSystem(evidence.snapshot, systemId), now).get(parameter)?.at(-1)
     ?.value ?? null;
 
@@ -24,17 +24,17 @@ const noFlow: Means = (evidence, systemId, _off, now) =>
   hoursWithoutFlow({
     litres: litresOf(evidence.snapshot, systemId),
     feedGPerDay: feedLog(evidence.index, systemId, zoneOfSystem(evidence.snapshot, systemId), now).now,
-    temperatureC: last(evidence, systemId, 'temperature', now),
+    temperatureC: lastTested(evidence, systemId, 'temperature', now),
     salinity: salinityOf(evidence, systemId, now),
   });
 /** Where it was not tested, the water that holds least oxygen and least heat: the safe side. */
 const SEA = 35;
-const salinityOf = (evidence: Evidence, systemId: string, now: Instant): number =>
+export const salinityOf = (evidence: Evidence, systemId: string, now: Instant): number =>
   evidence.snapshot.content('system', systemId)?.water === 'fresh'
     ? 0
-    : (last(evidence, systemId, 'salinity', now) ?? SEA);
+    : (lastTested(evidence, systemId, 'salinity', now) ?? SEA);
 
-function bandOf({ snapshot }: Evidence, systemId: string, parameter: ParameterId): Band | null {
+export function bandOf({ snapshot }: Evidence, systemId: string, parameter: ParameterId): Band | null {
   const system = snapshot.content('system', systemId);
   return bandInForce(
     findProgramme(system?.programmeId),
@@ -50,7 +50,7 @@ const noTopOff: Means = (evidence, systemId, off, now) => {
   return hoursWithoutTopOff({
     litres: litresOf(evidence.snapshot, systemId),
     evaporationLPerDay: loss?.recent?.perDay ?? loss?.usual?.perDay ?? null,
-    salinity: last(evidence, systemId, 'salinity', now),
+    salinity: lastTested(evidence, systemId, 'salinity', now),
     highest: bandOf(evidence, systemId, 'salinity')?.hi ?? null,
   });
 };
@@ -60,7 +60,7 @@ const noHeat: Means = (evidence, systemId, off, now) => {
   const heater = snapshot.content('component', off.componentId);
   return hoursWithoutHeat({
     litres: litresOf(snapshot, systemId),
-    temperatureC: last(evidence, systemId, 'temperature', now),
+    temperatureC: lastTested(evidence, systemId, 'temperature', now),
     roomC: snapshot.content('site', system?.siteId ?? null)?.roomC ?? null,
     coldestC: bandOf(evidence, systemId, 'temperature')?.lo ?? null,
     watts: heater?.ratedW ?? null,

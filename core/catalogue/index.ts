@@ -8,6 +8,7 @@ import { makeUp } from './makeUp.ts';
 import { mechanical } from './mechanical.ts';
 import { pumps } from './pumps.ts';
 import { sterilization } from './sterilization.ts';
+import { stores } from './stores.ts';
 import { surroundings } from './surroundings.ts';
 import { systemJobs } from './systemJobs.ts';
 import type { EquipmentKind, JobDefinition } from './types.ts';
@@ -24,6 +25,7 @@ export const catalogue: readonly EquipmentKind[] = [
   ...systemJobs,
   ...instruments,
   ...surroundings,
+  ...stores,
   ...largeSystems,
 ];
 

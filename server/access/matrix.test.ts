@@ -55,6 +55,8 @@ const expected: Record<keyof typeof matrix, string> = {
   'POST /calculators/:id': work_,
   'GET /plan': work_,
   'GET /plan/jobs/:jobId': work_,
+  'POST /plan/what-if': work_,
+  'GET /plan/power-cut': work_,
   'POST /pictures': work_,
   'GET /export': 'owner alone',
   'POST /import': 'owner alone',

@@ -54,6 +54,8 @@ export const matrix = {
   'POST /calculators/:id': 'records.read',
   'GET /plan': 'records.read',
   'GET /plan/jobs/:jobId': 'records.read',
+  'POST /plan/what-if': 'records.read',
+  'GET /plan/power-cut': 'records.read',
   'POST /pictures': 'records.write',
   'GET /export': 'archive.export',
   'POST /import': 'archive.import',

@@ -1,5 +1,8 @@
 import type { Explanation } from '../../contract/explanation.ts';
 import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
+import type { WhatIfAnswer } from '../../contract/whatIf/answer.ts';
+import type { WhatIf } from '../../contract/whatIf/changes.ts';
+import type { CutSystem } from '../../contract/whatIf/powerCut.ts';
 import type { Plan } from '../../contract/plan.ts';
 import type { PlanChange } from '../../contract/planState.ts';
 import type { Stored } from '../../contract/records.ts';
@@ -10,6 +13,8 @@ export type PlanQuestion =
   | { ask: 'apply'; now: number; records: readonly Stored[] }
   | { ask: 'plan-at'; now: number; at: string }
   | { ask: 'level'; now: number }
+  | { ask: 'what-if'; now: number; what: WhatIf }
+  | { ask: 'power-cut'; now: number; siteId: string; hours: number }
   | { ask: 'explain'; now: number; jobId: string }
   | { ask: 'reload'; now: number };
 
@@ -25,6 +30,8 @@ export type PlanReply =
   | { id: number; news: PlanNews }
   | { id: number; plan: Plan }
   | { id: number; levelled: LevelledPlace[] }
+  | { id: number; whatIf: WhatIfAnswer }
+  | { id: number; powerCut: CutSystem[] }
   | { id: number; explanation: Explanation | null }
   | { id: number; error: string }
   /** Worked out without being asked: the day's priors, made again after an older record was corrected. */

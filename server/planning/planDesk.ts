@@ -3,6 +3,9 @@ import { Worker } from 'node:worker_threads';
 import { byRisk } from '../../core/planning/planAll.ts';
 import type { Explanation } from '../../contract/explanation.ts';
 import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
+import type { WhatIfAnswer } from '../../contract/whatIf/answer.ts';
+import type { WhatIf } from '../../contract/whatIf/changes.ts';
+import type { CutSystem } from '../../contract/whatIf/powerCut.ts';
 import type { Plan, PlanRow } from '../../contract/plan.ts';
 import type { Stored } from '../../contract/records.ts';
 import { daysOf } from '../../contract/planState.ts';
@@ -91,6 +94,22 @@ export class PlanDesk {
       });
     }
     return this.levelled.places;
+  }
+
+  /** The plan as it would be if one thing were otherwise. */
+  async whatIf(what: WhatIf): Promise<WhatIfAnswer> {
+    await this.caughtUp;
+    const reply = await this.ask({ ask: 'what-if', now: this.now(), what });
+    if (!('whatIf' in reply)) throw new Error('the planning thread answered something else');
+    return reply.whatIf;
+  }
+
+  /** What a power cut of some hours would do to a place’s systems. */
+  async powerCut(siteId: string, hours: number): Promise<CutSystem[]> {
+    await this.caughtUp;
+    const reply = await this.ask({ ask: 'power-cut', now: this.now(), siteId, hours });
+    if (!('powerCut' in reply)) throw new Error('the planning thread answered something else');
+    return reply.powerCut;
   }
 
   /** Why a job's date lies where it lies; null where there is no such job. */

@@ -6,6 +6,8 @@ import { Snapshot } from '../../contract/snapshot.ts';
 import type { Stored } from '../../contract/records.ts';
 import { levelAll, levelledPlaces, placesOf } from '../../contract/levelling/levelPlan.ts';
 import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
+import { whatIf, type WhatIfAnswer } from '../../contract/whatIf/answer.ts';
+import { powerCut, type CutSystem } from '../../contract/whatIf/powerCut.ts';
 import { evidenceOf } from '../../contract/water/testedWater.ts';
 import type { PlanNews, PlanQuestion } from './messages.ts';
 
@@ -13,6 +15,8 @@ type Answer =
   | { news: PlanNews }
   | { plan: Plan }
   | { levelled: LevelledPlace[] }
+  | { whatIf: WhatIfAnswer }
+  | { powerCut: CutSystem[] }
   | { explanation: Explanation | null };
 
 /** Above so many jobs the day's priors are made again when there is nothing else to do, not before answering. */
@@ -36,6 +40,14 @@ export class PlanThread {
     if (question.ask === 'level') {
       const state = await this.current(question.now);
       return { levelled: await levelInBetween(state, question.now) };
+    }
+    if (question.ask === 'what-if') {
+      const { snapshot } = await this.current(question.now);
+      return { whatIf: whatIf(evidenceOf(snapshot), question.what, question.now) };
+    }
+    if (question.ask === 'power-cut') {
+      const { snapshot } = await this.current(question.now);
+      return { powerCut: powerCut(evidenceOf(snapshot), question.siteId, question.hours, question.now) };
     }
     if (question.ask === 'explain') {
       const state = await this.current(question.now);

@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import * as v from 'valibot';
 import { isRealDay } from '../../core/time/day.ts';
+import { WhatIf } from '../../contract/whatIf/changes.ts';
 import { HttpProblem } from '../errorBorder.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
 
@@ -16,12 +17,29 @@ const At = v.optional(
   ),
 );
 
+const CutAsked = v.object({
+  site: v.pipe(v.string('Say which place.'), v.uuid('Say which place.')),
+  hours: v.pipe(
+    v.string('Say how many hours.'),
+    v.toNumber('The hours must be a number.'),
+    v.minValue(0.5, 'The power cut must last half an hour at least.'),
+    v.maxValue(72, 'The power cut may last 72 hours at most.'),
+  ),
+});
+
 /** The plan, by default at the end of the current local day of each site; and why one job's date lies where it does. */
 export function planRoutes(desk: PlanDesk): Router {
   return Router()
     .get('/plan', async (req, res) => {
       const at = v.parse(At, req.query.at);
       res.json(await (at === undefined ? desk.plan() : desk.planAt(at)));
+    })
+    .post('/plan/what-if', async (req, res) => {
+      res.json(await desk.whatIf(v.parse(WhatIf, req.body)));
+    })
+    .get('/plan/power-cut', async (req, res) => {
+      const { site, hours } = v.parse(CutAsked, req.query);
+      res.json(await desk.powerCut(site, hours));
     })
     .get('/plan/jobs/:jobId', async (req, res) => {
       const explanation = await desk.explain(req.params.jobId);

@@ -21,6 +21,10 @@ const PEAK = 1.4;
 export const LEAST_OXYGEN_MG_L = 4;
 const HOURS_PER_DAY = 24;
 
+/** What the animals of a water use at their busiest, mg an hour, by what they are fed a day. */
+export const oxygenUseMgPerHour = (feedGPerDay: number): number =>
+  (feedGPerDay * OXYGEN_PER_FEED * PEAK * 1000) / HOURS_PER_DAY;
+
 /** Names what is missing; null where all is known. */
 function missingOf(asked: Partial<Record<Missing, number | null>>): Matters | null {
   const missing = (Object.keys(asked) as Missing[]).filter((key) => asked[key] === null);
@@ -46,7 +50,7 @@ export function hoursWithoutFlow(known: {
   if (missing || litres === null || feedGPerDay === null || temperatureC === null)
     return missing ?? { kind: 'not-known', missing: [] };
   const storeMg = Math.max(0, oxygenSaturationMgL(salinity, temperatureC) - LEAST_OXYGEN_MG_L) * litres;
-  const useMgPerHour = (feedGPerDay * OXYGEN_PER_FEED * PEAK * 1000) / HOURS_PER_DAY;
+  const useMgPerHour = oxygenUseMgPerHour(feedGPerDay);
   return useMgPerHour > 0
     ? { kind: 'hours', hours: storeMg / useMgPerHour }
     : { kind: 'not-known', missing: ['feed'] };

@@ -1,0 +1,106 @@
+import { isForHelper } from '../../core/catalogue/helper.ts';
+import { isStoreJob } from '../../core/catalogue/stores.ts';
+import { awayAnswer, outlasts, type AwayAnswer } from '../../core/planning/away.ts';
+import { visitDays } from '../../core/planning/visits.ts';
+import { addDays, daysBetween, type Day } from '../../core/time/day.ts';
+import { chanceAgain, chanceByWindow } from '../levelling/chances.ts';
+import type { PlanRow } from '../planRows.ts';
+import type { Evidence } from '../water/testedWater.ts';
+
+export interface AwayAsked {
+  siteId: string;
+  /** The first and the last day without the keeper. */
+  from: Day;
+  to: Day;
+  /** null: nobody comes. */
+  helper: { everyDays: number; minutes: number } | null;
+}
+export interface AwayJob {
+  row: PlanRow;
+  answer: AwayAnswer;
+  /** The chance of being due at the return, if nothing is done and if it is done on the last day before. */
+  atReturn: number;
+  ifDoneBefore: number | null;
+  accepted: number;
+}
+export interface AwayStore {
+  row: PlanRow;
+  /** Days from full to empty; null: nobody has read it. */
+  lastsDays: number | null;
+  /** The chance that it is empty at the return if it is not filled. */
+  emptyAtReturn: number;
+  outlasts: boolean;
+}
+export interface AwayPlan {
+  days: number;
+  /** The last day on which somebody is there before. */
+  lastDay: Day;
+  jobs: AwayJob[];
+  stores: AwayStore[];
+  /** Stores of which nothing is known: how long they last was never read. */
+  unread: { jobId: string; name: string }[];
+  /** Minutes of all that is to be done before leaving, and a visit of the helper at most. */
+  beforeMin: number;
+  helperMin: number;
+}
+
+/** What an absence means for a place: what falls due, what runs out, who sees to it. */
+export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: AwayAsked): AwayPlan {
+  const { snapshot, definitionOf } = evidence;
+  const here = rows.filter((row) => row.siteId === asked.siteId && row.state !== 'paused' && row.state !== 'left-off');
+  const today = here[0]?.today ?? asked.from;
+  const rhythm = snapshot.content('site', asked.siteId)?.visits ?? null;
+  const lastDay = lastVisitBefore(rhythm, today, asked.from);
+  const back = addDays(asked.to, 1);
+  const days = daysBetween(lastDay, back);
+  const helper = asked.helper;
+  const jobs = here.flatMap((row): AwayJob[] => {
+    const job = snapshot.content('job', row.jobId);
+    if (!job || row.recommended === null || isStore(row)) return [];
+    const dueBy = chanceByWindow(row, today, daysBetween(today, row.recommended));
+    const again = chanceAgain(row);
+    const facts = {
+      atReturn: dueBy(daysBetween(today, back)),
+      ifDoneBefore: again?.(days) ?? null,
+      accepted: 1 / row.costRatio,
+    };
+    const helperMay = helper !== null && isForHelper(definitionOf(job)) && row.minutes <= helper.minutes;
+    return [{ row, answer: awayAnswer({ ...facts, helperMay }), ...facts }];
+  });
+  const stores = here.filter(isStore).map((row): AwayStore => {
+    const dueBy = chanceByWindow(row, today, daysBetween(today, row.recommended ?? today));
+    const lastsDays = row.life?.likely ?? null;
+    // somebody who helps fills it again
+    const gap = helper && helperFills(row, helper.minutes) ? helper.everyDays : days;
+    return {
+      ...{ row, lastsDays, emptyAtReturn: dueBy(daysBetween(today, back)) },
+      outlasts: lastsDays !== null && outlasts(lastsDays, gap),
+    };
+  });
+  const planned = new Set(stores.map((store) => store.row.jobId));
+  const unread = snapshot.all('job').flatMap(({ id, content }) => {
+    const component = snapshot.content('component', content.componentId);
+    const storeHere = component?.siteId === asked.siteId && component.status === 'running';
+    const isUnread =
+      storeHere && !planned.has(id) && isStoreJob(definitionOf(content));
+    return isUnread ? [{ jobId: id, name: `${component.name}, ${definitionOf(content).action}` }] : [];
+  });
+  const minutesOf = (answer: AwayAnswer): number =>
+    jobs.filter((one) => one.answer === answer).reduce((sum, one) => sum + one.row.minutes, 0);
+  return {
+    ...{ days, lastDay, jobs: jobs.sort((a, b) => b.atReturn * b.row.costRatio - a.atReturn * a.row.costRatio), stores, unread },
+    beforeMin: minutesOf('before') + stores.reduce((sum, one) => sum + one.row.minutes, 0),
+    helperMin: minutesOf('helper'),
+  };
+}
+
+const isStore = isStoreJob;
+const helperFills = (row: PlanRow, minutes: number): boolean => row.work === 'refill' && row.minutes <= minutes;
+
+/** Somebody is there on the last visit before; without a rhythm on the eve. */
+function lastVisitBefore(rhythm: Parameters<typeof visitDays>[0], today: Day, from: Day): Day {
+  const eve = addDays(from, -1);
+  const least = eve < today ? today : eve;
+  const visits = visitDays(rhythm, today, 60).filter((day) => day < from);
+  return visits.at(-1) ?? least;
+}
