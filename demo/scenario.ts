@@ -225,6 +225,9 @@ export const scenario: readonly ScenarioSite[] = [
               },
             ],
           },
+          { kindId: 'co2-cylinder', name: 'Gas cylinder', jobs: { change: truth(150, 0.2, 1) } },
+          { kindId: 'dosing-container', name: 'Alkalinity bottle', jobs: { refill: truth(24, 0.15, 1) } },
+          { kindId: 'auto-feeder', name: 'Feeder', jobs: { refill: truth(16, 0.15, 1) } },
           { kindId: 'algae-screen', name: 'Algae screen', jobs: { scrape: truth(13, 0.25, 0.95) } },
           {
             kindId: 'ph-probe',

@@ -49,7 +49,12 @@ export function planCommand(): Command {
           ? noonOf(options.at, settingOf(snapshot).homeZone)
           : Date.parse(options.at);
         const asked = { scope: null, siteId: null, systemId: null, personId: null };
-        const visits = calendarVisits(snapshot, plan.jobs, levelPlan(evidenceOf(snapshot), plan.jobs, from), asked);
+        const visits = calendarVisits(
+          snapshot,
+          plan.jobs,
+          levelPlan(evidenceOf(snapshot), plan.jobs, from),
+          asked,
+        );
         process.stdout.write(icsOf('Visits', visits, settingOf(snapshot).dateFormat, from));
       } else if (options.json)
         process.stdout.write(`${JSON.stringify({ at: options.at, jobs: entries }, null, 1)}\n`);

@@ -47,7 +47,9 @@ export interface AwayPlan {
 /** What an absence means for a place: what falls due, what runs out, who sees to it. */
 export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: AwayAsked): AwayPlan {
   const { snapshot, definitionOf } = evidence;
-  const here = rows.filter((row) => row.siteId === asked.siteId && row.state !== 'paused' && row.state !== 'left-off');
+  const here = rows.filter(
+    (row) => row.siteId === asked.siteId && row.state !== 'paused' && row.state !== 'left-off',
+  );
   const today = here[0]?.today ?? asked.from;
   const rhythm = snapshot.content('site', asked.siteId)?.visits ?? null;
   const lastDay = lastVisitBefore(rhythm, today, asked.from);
@@ -81,21 +83,27 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
   const unread = snapshot.all('job').flatMap(({ id, content }) => {
     const component = snapshot.content('component', content.componentId);
     const storeHere = component?.siteId === asked.siteId && component.status === 'running';
-    const isUnread =
-      storeHere && !planned.has(id) && isStoreJob(definitionOf(content));
+    const isUnread = storeHere && !planned.has(id) && isStoreJob(definitionOf(content));
     return isUnread ? [{ jobId: id, name: `${component.name}, ${definitionOf(content).action}` }] : [];
   });
   const minutesOf = (answer: AwayAnswer): number =>
     jobs.filter((one) => one.answer === answer).reduce((sum, one) => sum + one.row.minutes, 0);
   return {
-    ...{ days, lastDay, jobs: jobs.sort((a, b) => b.atReturn * b.row.costRatio - a.atReturn * a.row.costRatio), stores, unread },
+    ...{
+      days,
+      lastDay,
+      jobs: jobs.sort((a, b) => b.atReturn * b.row.costRatio - a.atReturn * a.row.costRatio),
+      stores,
+      unread,
+    },
     beforeMin: minutesOf('before') + stores.reduce((sum, one) => sum + one.row.minutes, 0),
     helperMin: minutesOf('helper'),
   };
 }
 
 const isStore = isStoreJob;
-const helperFills = (row: PlanRow, minutes: number): boolean => row.work === 'refill' && row.minutes <= minutes;
+const helperFills = (row: PlanRow, minutes: number): boolean =>
+  row.work === 'refill' && row.minutes <= minutes;
 
 /** Somebody is there on the last visit before; without a rhythm on the eve. */
 function lastVisitBefore(rhythm: Parameters<typeof visitDays>[0], today: Day, from: Day): Day {

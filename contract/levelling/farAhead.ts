@@ -30,7 +30,12 @@ export interface FarMonth {
 }
 
 /** Places over months ahead, to be levelled like visits: a month holds what its visits hold beside the routine. */
-export function farPlaces(evidence: Evidence, rows: readonly PlanRow[], now: Instant, months: number): FarPlace[] {
+export function farPlaces(
+  evidence: Evidence,
+  rows: readonly PlanRow[],
+  now: Instant,
+  months: number,
+): FarPlace[] {
   return evidence.snapshot
     .all('site')
     .sort((a, b) => a.content.name.localeCompare(b.content.name) || a.id.localeCompare(b.id))
@@ -63,14 +68,20 @@ function farPlace(
     const minutesThere = rhythm?.minutes ? visits * rhythm.minutes : null;
     return { from, visits, minutesThere, routineMin };
   });
-  const place = placeInstance(evidence, site, rows.filter((row) => !isRoutine(row)), now, {
-    horizon: count * MONTH_DAYS,
-    visits: months.map(({ from, minutesThere }) => ({
-      day: addDays(from, MONTH_DAYS / 2),
-      minutes: minutesThere === null ? null : Math.max(1, Math.round(minutesThere - routineMin)),
-      ...{ movedFrom: null, change: null },
-    })),
-  });
+  const place = placeInstance(
+    evidence,
+    site,
+    rows.filter((row) => !isRoutine(row)),
+    now,
+    {
+      horizon: count * MONTH_DAYS,
+      visits: months.map(({ from, minutesThere }) => ({
+        day: addDays(from, MONTH_DAYS / 2),
+        minutes: minutesThere === null ? null : Math.max(1, Math.round(minutesThere - routineMin)),
+        ...{ movedFrom: null, change: null },
+      })),
+    },
+  );
   return { place, months };
 }
 

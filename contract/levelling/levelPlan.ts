@@ -27,7 +27,9 @@ export function placesOf(
 }
 
 /** A level search of all places, one after another: yields how far it is, 0 to 1; whoever iterates may stop. */
-export function* levelAll(places: readonly Pick<PlaceInstance, 'instance'>[]): Generator<number, Placement[], undefined> {
+export function* levelAll(
+  places: readonly Pick<PlaceInstance, 'instance'>[],
+): Generator<number, Placement[], undefined> {
   const jobs = places.reduce((sum, one) => sum + one.instance.jobs.length, 0);
   const placements: Placement[] = [];
   let before = 0;
@@ -54,7 +56,12 @@ export function levelledPlaces(
 }
 
 /** The levelled plan of every place: the same records give the same plan, here, on the server and on the command line. */
-export function levelPlan(evidence: Evidence, rows: readonly PlanRow[], now: Instant, weeks = LEVEL_WEEKS): LevelledPlace[] {
+export function levelPlan(
+  evidence: Evidence,
+  rows: readonly PlanRow[],
+  now: Instant,
+  weeks = LEVEL_WEEKS,
+): LevelledPlace[] {
   const places = placesOf(evidence, rows, now, weeks);
   const search = levelAll(places);
   let step = search.next();

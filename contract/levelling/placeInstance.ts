@@ -79,7 +79,9 @@ export function placeInstance(
   const today = dayOf(now, site.content.timeZone);
   const isGiven = typeof ahead !== 'number';
   const horizon = isGiven ? ahead.horizon : 7 * ahead;
-  const { visits, closed } = isGiven ? { visits: ahead.visits, closed: [] } : visitsFor(snapshot, site, today, ahead);
+  const { visits, closed } = isGiven
+    ? { visits: ahead.visits, closed: [] }
+    : visitsFor(snapshot, site, today, ahead);
   const blocked = blockedJobs(snapshot, now);
   const waiting: { row: PlanRow; why: string }[] = [];
   const setUps = new Numbers();
@@ -101,19 +103,24 @@ export function placeInstance(
     const definition = evidence.definitionOf(record);
     const place = placeOfJob(record, snapshot);
     const notBefore = row.heldUntil === null ? 0 : daysBetween(today, row.heldUntil) + 1;
-    const tooSoon = definition.biological || definition.largeMechanical ? restedOn(evidence, row, site) : null;
+    const tooSoon =
+      definition.biological || definition.largeMechanical ? restedOn(evidence, row, site) : null;
     const allowed = visits.map(({ day }) => {
       if (daysBetween(today, day) < notBefore) return 0;
       if (isGiven) return 1;
       if (tooSoon !== null && daysBetween(tooSoon, day) < DAYS_APART) return 0;
       // one person by themselves is never told that they are alone
-      if (workers.length > 1 && definition.hands && lacksOn(definition.hands, workers, day).length > 0) return 0;
+      if (workers.length > 1 && definition.hands && lacksOn(definition.hands, workers, day).length > 0)
+        return 0;
       return 1;
     });
     const stands = (): string => {
       const [lack] = definition.hands ? lacksOn(definition.hands, workers, visits.at(-1)?.day ?? today) : [];
-      if (lack) return `${lackWord(lack, visits.at(-1)?.day ?? today, today, style)} No visit of these weeks has that.`;
-      return row.heldUntil === null ? 'No visit lies far enough from other work on its life.' : `Put off until ${dayWord(row.heldUntil, today, style)}.`;
+      if (lack)
+        return `${lackWord(lack, visits.at(-1)?.day ?? today, today, style)} No visit of these weeks has that.`;
+      return row.heldUntil === null
+        ? 'No visit lies far enough from other work on its life.'
+        : `Put off until ${dayWord(row.heldUntil, today, style)}.`;
     };
     const pinned = pins
       .filter(({ content }) => content.jobId === row.jobId)
@@ -121,16 +128,25 @@ export function placeInstance(
         const at = visits.findIndex((visit) => visit.day === content.day);
         return at < 0 ? [] : [at];
       });
-    const keys = isGiven ? [] : [
-      ...(definition.shuts.length > 0 && place?.unit ? [`shut ${place.unit.id}`] : []),
-      ...(definition.bath ? [`bath ${definition.bath.product}`] : []),
-    ];
+    const keys = isGiven
+      ? []
+      : [
+          ...(definition.shuts.length > 0 && place?.unit ? [`shut ${place.unit.id}`] : []),
+          ...(definition.bath ? [`bath ${definition.bath.product}`] : []),
+        ];
     const isLook = row.state === 'look-first';
     if (isLook && row.recommended !== null) {
       const lookBy = setDay(daysBetween(today, row.recommended));
       jobs.push({ row, look: true, dueBy: lookBy, dueAfter: null, setUps: [], stands: null });
       levelJobs.push(
-        levelJob(LOOK_MIN, lookBy, null, { row, recommended: daysBetween(today, row.recommended), horizon, allowed, setUps: [], pinned: [] }),
+        levelJob(LOOK_MIN, lookBy, null, {
+          row,
+          recommended: daysBetween(today, row.recommended),
+          horizon,
+          allowed,
+          setUps: [],
+          pinned: [],
+        }),
       );
     }
     const due = isLook ? row.jobDay : row.recommended;
@@ -139,7 +155,14 @@ export function placeInstance(
     const dueBy = chanceByWindow(row, today, recommended);
     const dueAfter = chanceAgain(row);
     const index = levelJobs.length;
-    jobs.push({ row, look: false, dueBy, dueAfter, setUps: keys, stands: allowed.includes(1) ? null : stands() });
+    jobs.push({
+      row,
+      look: false,
+      dueBy,
+      dueAfter,
+      setUps: keys,
+      stands: allowed.includes(1) ? null : stands(),
+    });
     levelJobs.push(
       levelJob(row.minutes, dueBy, dueAfter, {
         ...{ row, recommended, horizon, allowed, pinned },
@@ -151,7 +174,8 @@ export function placeInstance(
       systemIds: row.systemIds,
       biological: definition.biological ?? false,
       largeMechanical: definition.largeMechanical ?? false,
-      unitId: definition.shuts.length > 0 && definition.work !== 'change over' ? (place?.unit?.id ?? null) : null,
+      unitId:
+        definition.shuts.length > 0 && definition.work !== 'change over' ? (place?.unit?.id ?? null) : null,
     });
   }
   // a month has its visits in any case
@@ -210,7 +234,11 @@ function levelJob(minutes: number, dueBy: Chance, dueAfter: Chance | null, facts
 }
 
 /** The last day on which something else weighed on the life of its systems; null: none is near. */
-function restedOn({ snapshot, index, definitionOf }: Evidence, row: PlanRow, site: Stored<'site'>): Day | null {
+function restedOn(
+  { snapshot, index, definitionOf }: Evidence,
+  row: PlanRow,
+  site: Stored<'site'>,
+): Day | null {
   const own = snapshot.content('job', row.jobId);
   const biological = own ? (definitionOf(own).biological ?? false) : false;
   let last: Day | null = null;
@@ -254,4 +282,5 @@ function apartOf(jobs: readonly Heavy[], groups: readonly Set<string>[]): Apart[
   return found;
 }
 const isHeavy = (job: Heavy): boolean => job.biological || job.largeMechanical;
-const inGroup = (group: ReadonlySet<string>, { unitId }: Heavy): boolean => unitId !== null && group.has(unitId);
+const inGroup = (group: ReadonlySet<string>, { unitId }: Heavy): boolean =>
+  unitId !== null && group.has(unitId);

@@ -16,7 +16,12 @@ import type { OffState } from './fold.ts';
 
 type Means = (evidence: Evidence, systemId: string, off: OffState, now: Instant) => Matters;
 
-export const lastTested = (evidence: Evidence, systemId: string, parameter: ParameterId, now: Instant): number | null =>
+export const lastTested = (
+  evidence: Evidence,
+  systemId: string,
+  parameter: ParameterId,
+  now: Instant,
+): number | null =>
   testedWater(evidence, systemId, zoneOfSystem(evidence.snapshot, systemId), now).get(parameter)?.at(-1)
     ?.value ?? null;
 

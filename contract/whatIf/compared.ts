@@ -21,7 +21,12 @@ const MONTH_DAYS = 30;
 /** @param days of the plan */
 export function sumOf(
   places: readonly LevelledPlace[],
-  { snapshot, definitionOf, prices, days }: {
+  {
+    snapshot,
+    definitionOf,
+    prices,
+    days,
+  }: {
     snapshot: Snapshot;
     definitionOf: DefinitionOf;
     prices: RecordContent<'setting'>['prices'];
@@ -33,7 +38,9 @@ export function sumOf(
   const priceOf = new Map(prices?.packs.map((pack) => [pack.supply, pack.price / pack.jobs]));
   const money = entries.reduce((sum, entry) => {
     const job = entry.look ? undefined : snapshot.content('job', entry.jobId);
-    return sum + (job ? definitionOf(job).supplies.reduce((all, one) => all + (priceOf.get(one.name) ?? 0), 0) : 0);
+    return (
+      sum + (job ? definitionOf(job).supplies.reduce((all, one) => all + (priceOf.get(one.name) ?? 0), 0) : 0)
+    );
   }, 0);
   return {
     visits: places.reduce((sum, place) => sum + place.now.visits, 0),
@@ -86,7 +93,9 @@ export function changeDays(
   days: number,
 ): number | null {
   const jobs = new Set(
-    rows.filter((row) => row.work === 'change water' && row.systemIds.includes(systemId)).map((row) => row.jobId),
+    rows
+      .filter((row) => row.work === 'change water' && row.systemIds.includes(systemId))
+      .map((row) => row.jobId),
   );
   const turns = places.flatMap((place) =>
     place.visits.flatMap((visit) => visit.entries.filter((entry) => jobs.has(entry.jobId) && !entry.look)),

@@ -69,6 +69,7 @@ export function expectedLevel(
   everyDays: number | null,
   feedFactor: number,
 ): number | null {
-  if (risePerDay === null || share === null || share <= 0 || everyDays === null || risePerDay <= 0) return null;
+  if (risePerDay === null || share === null || share <= 0 || everyDays === null || risePerDay <= 0)
+    return null;
   return restingLevel(risePerDay * feedFactor, share, everyDays);
 }

@@ -29,8 +29,18 @@ const batteryFirst: readonly { kindId: string; why: string }[] = [
   { kindId: 'air-pump', why: 'air for the surface, few watts' },
   { kindId: 'stream-pump', why: 'moves the surface' },
   { kindId: 'return-pump', why: 'moves the water through everything' },
+  { kindId: 'large-pump', why: 'moves the water through everything' },
   { kindId: 'canister', why: 'its media use up the oxygen in it within hours' },
 ];
+
+/** What moves water comes back before all that needs it. Common practice, no published source. */
+const circulation: readonly string[] = ['large-pump', 'return-pump', 'canister', 'air-pump', 'stream-pump'];
+/** Circulation first, then the reverse of shutting down; null: it needs no hand. */
+function restartOrder(kindId: string): number | null {
+  const first = circulation.indexOf(kindId);
+  const shut = shutOrder(kindId);
+  return first >= 0 ? first : shut === null ? null : circulation.length + 100 - shut;
+}
 
 /** What a power cut of some hours does to each system of a place, and how it is brought back. */
 export function powerCut(evidence: Evidence, siteId: string, hours: number, now: Instant): CutSystem[] {
@@ -78,10 +88,9 @@ export function powerCut(evidence: Evidence, siteId: string, hours: number, now:
               watts: one.content.ratedW ?? null,
             })),
         ),
-        // the reverse of shutting down: circulation first, what needs flow after it
         restart: here
-          .filter((one) => one.content.parentId === null && shutOrder(one.content.kindId) !== null)
-          .sort((a, b) => (shutOrder(b.content.kindId) ?? 0) - (shutOrder(a.content.kindId) ?? 0))
+          .filter((one) => one.content.parentId === null && restartOrder(one.content.kindId) !== null)
+          .sort((a, b) => (restartOrder(a.content.kindId) ?? 0) - (restartOrder(b.content.kindId) ?? 0))
           .map((one) => one.content.name),
       };
     });

@@ -1,5 +1,5 @@
 import { HOUSE, job, months, weeks } from './define.ts';
-import type { EquipmentKind } from './types.ts';
+import type { EquipmentKind, WorkKind } from './types.ts';
 
 const levels = ['nearly full', 'half full', 'low', 'empty', 'empty, missed'];
 
@@ -47,7 +47,11 @@ export const stores: readonly EquipmentKind[] = [
         foundScale: 'level',
         foundWords: levels,
         dueSigns: 'level',
-        procedure: ['Rinse it.', 'Fill with fresh solution, write the day on it.', 'Bleed the hose: no air in it.'],
+        procedure: [
+          'Rinse it.',
+          'Fill with fresh solution, write the day on it.',
+          'Bleed the hose: no air in it.',
+        ],
         minutes: 10,
         consequence: 'B',
         basis: HOUSE,
@@ -60,7 +64,8 @@ export const stores: readonly EquipmentKind[] = [
     alsoCalled: ['gas bottle', 'gas cylinder', 'CO2 bottle'],
     place: 'reactor',
     target: 'component',
-    about: 'Feeds a calcium reactor or plants. Its pressure stands until little is left, then falls within days.',
+    about:
+      'Feeds a calcium reactor or plants. Its pressure stands until little is left, then falls within days.',
     jobs: [
       job({
         id: 'change',
@@ -87,11 +92,15 @@ export const stores: readonly EquipmentKind[] = [
   },
 ];
 
-/** Found by what is left of it: a store, whatever else rules it. */
+const filling: ReadonlySet<string> = new Set<WorkKind>(['refill', 'replace', 'change over']);
+/** Filled again, and found by what is left of it: a store, whatever else rules it. */
 export const isStoreJob = ({
   foundScale,
+  work,
   rules,
 }: {
   foundScale: string;
+  work: string;
   rules: readonly { kind: string }[];
-}): boolean => foundScale === 'level' || rules.some((rule) => rule.kind === 'depletion');
+}): boolean =>
+  (foundScale === 'level' && filling.has(work)) || rules.some((rule) => rule.kind === 'depletion');

@@ -37,4 +37,5 @@ export const STORE_MARGIN = 1.25;
  * @param lastsDays from full to empty, as it is used now
  * @param awayDays days until somebody fills it again
  */
-export const outlasts = (lastsDays: number, awayDays: number): boolean => lastsDays >= awayDays * STORE_MARGIN;
+export const outlasts = (lastsDays: number, awayDays: number): boolean =>
+  lastsDays >= awayDays * STORE_MARGIN;

@@ -53,9 +53,7 @@ test('a look first, then the job on its own day', () => {
 });
 test('without a rhythm each day is its own visit, never in the past', () => {
   expect(
-    listed([job({ recommended: '2026-11-20', intervalDays: 30 })], null, 8).map(
-      (visit) => visit.day,
-    ),
+    listed([job({ recommended: '2026-11-20', intervalDays: 30 })], null, 8).map((visit) => visit.day),
   ).toEqual(['2026-11-25', '2026-12-25']);
 });
 test('minutes add up, jobs without a date are left out', () => {

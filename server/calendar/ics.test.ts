@@ -35,7 +35,7 @@ describe('visits as iCalendar', () => {
     expect(event?.location).toBe('Workshop');
     expect(event?.summary).toBe('Workshop: one job, about 150 min');
     expect(event?.description).toBe(
-      'Filter socks, hot-water jet (Staghorn trough). Window Thu 26 Nov to Fri 4 Dec. Found right at 6 days; 7 have passed.',
+      'Filter socks, hot-water jet (Staghorn trough). Window Thu 26 Nov to Fri 4 Dec. Found right at 6 days; 7 have passed. No visit suits its day better.',
     );
   });
   test('clocks changed, another continent, a leap day: always the same local hour', () => {

@@ -14,7 +14,12 @@ import type { Chance } from './dueCurve.ts';
  */
 export function costByDay(
   chance: Chance,
-  { recommended, rate, costRatio, days }: { recommended: number; rate: number; costRatio: number; days: number },
+  {
+    recommended,
+    rate,
+    costRatio,
+    days,
+  }: { recommended: number; rate: number; costRatio: number; days: number },
 ): Float64Array {
   const costs = new Float64Array(days + 1);
   const zero = Math.max(0, Math.round(recommended));

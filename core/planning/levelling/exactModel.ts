@@ -14,7 +14,14 @@ const term = (factor: number, column: string): string =>
  * The same model as the search works on, written out: a 0/1 column for each arc "done at u, next at v" of each job, from
  * its begin to its end; a visit is paid for where any job is there, a set-up where any job there needs it.
  */
-export function exactModel({ jobs, visits, setUpMin, apart, overPerMin, horizon }: LevelInstance): ExactModel {
+export function exactModel({
+  jobs,
+  visits,
+  setUpMin,
+  apart,
+  overPerMin,
+  horizon,
+}: LevelInstance): ExactModel {
   const goal: string[] = [];
   const rows: string[] = [];
   const binaries: string[] = [];

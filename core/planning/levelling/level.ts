@@ -70,7 +70,7 @@ export function* level(
   let best = plan.copy();
   let bestTotal = plan.total;
   for (let ruin = 0; ruin < ruins && count > 0 && instance.visits.length > 0; ruin++) {
-    const tooth = 1 - ((ruin * TEETH) / ruins) % 1;
+    const tooth = 1 - (((ruin * TEETH) / ruins) % 1);
     const slack = wanders ? WANDERS_BY * bestTotal * tooth ** 3 : 0;
     tearOut(plan, ideals, even, bestTotal + slack);
     if (wanders && plan.total < bestTotal - 1e-9) {
@@ -173,8 +173,7 @@ function forWorst(plan: Working, ideals: Ideals, pick: (n: number) => number): T
   }
   // where it would go by itself may be where it harms others most: sometimes some visits are closed to it
   const banned = new Set<number>();
-  if (pick(2) === 0)
-    for (let v = 0; v < plan.instance.visits.length; v++) if (pick(3) === 0) banned.add(v);
+  if (pick(2) === 0) for (let v = 0; v < plan.instance.visits.length; v++) if (pick(3) === 0) banned.add(v);
   return { first, torn, banned, onlyFirst: true };
 }
 

@@ -159,19 +159,22 @@ describe('what a day costs', () => {
     [2, 0.5],
     [5, 0.2],
     [20, 0.05],
-  ])('with cost ratio %i it costs nothing where the chance is %d, and more either way', (costRatio, accepted) => {
-    const life = chanceOfLife({ earliest: 40, likely: 60, latest: 90 });
-    let day = 1;
-    while (life(day) < accepted) day++;
-    const costs = costByDay(life, { recommended: day, rate: 0.5, costRatio, days: 400 });
-    expect(costs[day]).toBe(0);
-    expect(costs[day - 10]).toBeGreaterThan(0);
-    expect(costs[day + 10]).toBeGreaterThan(costs[day + 5] ?? 0);
-    // closed form: early by n days where nothing is due yet wastes n days of its rate
-    expect((costs[0] ?? 0) - (costs[5] ?? 0)).toBeCloseTo(5 * 0.5, 6);
-    // and long after, each day costs (k − 1) rates
-    expect((costs[400] ?? 0) - (costs[399] ?? 0)).toBeCloseTo(0.5 * (costRatio - 1), 1);
-  });
+  ])(
+    'with cost ratio %i it costs nothing where the chance is %d, and more either way',
+    (costRatio, accepted) => {
+      const life = chanceOfLife({ earliest: 40, likely: 60, latest: 90 });
+      let day = 1;
+      while (life(day) < accepted) day++;
+      const costs = costByDay(life, { recommended: day, rate: 0.5, costRatio, days: 400 });
+      expect(costs[day]).toBe(0);
+      expect(costs[day - 10]).toBeGreaterThan(0);
+      expect(costs[day + 10]).toBeGreaterThan(costs[day + 5] ?? 0);
+      // closed form: early by n days where nothing is due yet wastes n days of its rate
+      expect((costs[0] ?? 0) - (costs[5] ?? 0)).toBeCloseTo(5 * 0.5, 6);
+      // and long after, each day costs (k − 1) rates
+      expect((costs[400] ?? 0) - (costs[399] ?? 0)).toBeCloseTo(0.5 * (costRatio - 1), 1);
+    },
+  );
   test('a recommended day in the past is no profit, one beyond the end no waste', () => {
     const chance = chanceOf({ earliest: -9, quarter: -6, likely: -3, threeQuarters: -1, latest: 2 });
     const late = costByDay(chance, { recommended: -5, rate: 1, costRatio: 5, days: 10 });

@@ -17,7 +17,11 @@ export interface Priced {
 }
 
 /** The cost of a job's turns, apart from all others. */
-export function timingCost({ jobs, visits, horizon }: LevelInstance, job: number, path: readonly number[]): number {
+export function timingCost(
+  { jobs, visits, horizon }: LevelInstance,
+  job: number,
+  path: readonly number[],
+): number {
   const of = jobs[job];
   if (!of) return 0;
   const day = (visit: number | undefined): number => visits[visit ?? 0]?.day ?? 0;
@@ -42,7 +46,8 @@ export function priced(instance: LevelInstance, placement: Placement): Priced {
       loads[v] = (loads[v] ?? 0) + job.minutes;
       for (const one of job.setUps) setUp[v]?.add(one);
       if (i > 0 && v <= (path[i - 1] ?? 0)) broken.push(`job ${j} twice or out of order`);
-      if (job.allowed && !job.allowed[v] && !job.pinned.includes(v)) broken.push(`job ${j} not allowed at ${v}`);
+      if (job.allowed && !job.allowed[v] && !job.pinned.includes(v))
+        broken.push(`job ${j} not allowed at ${v}`);
     }
     for (const pin of job.pinned) if (!path.includes(pin)) broken.push(`job ${j} lost its pin at ${pin}`);
   }
@@ -56,7 +61,8 @@ export function priced(instance: LevelInstance, placement: Placement): Priced {
     visitCost += visit.cost;
     setUps += sets;
     over += overPerMin * Math.max(0, load - visit.capacityMin);
-    if (load > visit.capacityMin + visit.mostOverMin + 1e-9 && !isPinned(v)) broken.push(`visit ${v} too full`);
+    if (load > visit.capacityMin + visit.mostOverMin + 1e-9 && !isPinned(v))
+      broken.push(`visit ${v} too full`);
   }
   for (const { a, b, days } of apart)
     for (const u of placement[a] ?? [])

@@ -44,7 +44,8 @@ export class Reasons {
     const job = this.instance.jobs[j];
     if (job?.pinned.includes(v)) return { kind: 'pinned' };
     const ideal = this.ideal(j, before);
-    if (ideal === v || this.timing(j, v, before) <= this.timing(j, ideal, before) + 1e-9) return { kind: 'best' };
+    if (ideal === v || this.timing(j, v, before) <= this.timing(j, ideal, before) + 1e-9)
+      return { kind: 'best' };
     const stop = this.plan.obstacle(j, ideal);
     if (stop) return { ...stop, visit: ideal };
     const others = this.plan.sharing(j, v);
@@ -77,7 +78,9 @@ export class Reasons {
     if (stops.every((one) => one?.kind === 'not-possible')) return { kind: 'not-possible' };
     if (stops.some((one) => one === null)) return { kind: 'not-yet' };
     const free = visits.map((visit, v) => ({ visit: v, freeMin: visit.capacityMin - this.plan.load(v) }));
-    const [most] = free.filter(({ visit }) => stops[visit]?.kind === 'full').sort((a, b) => b.freeMin - a.freeMin);
+    const [most] = free
+      .filter(({ visit }) => stops[visit]?.kind === 'full')
+      .sort((a, b) => b.freeMin - a.freeMin);
     return most ? { kind: 'full', ...most } : { kind: 'not-possible' };
   }
 }

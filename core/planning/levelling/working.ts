@@ -160,7 +160,9 @@ export class Working {
   /** Jobs at a visit that need a set-up this one needs. */
   sharing(j: number, v: number): number[] {
     const own = new Set(this.instance.jobs[j]?.setUps ?? []);
-    return this.at(v).filter((other) => other !== j && this.instance.jobs[other]?.setUps.some((one) => own.has(one)));
+    return this.at(v).filter(
+      (other) => other !== j && this.instance.jobs[other]?.setUps.some((one) => own.has(one)),
+    );
   }
 
   /** What a job would add at a visit, apart from its timing; Infinity where it cannot be. */
@@ -195,9 +197,7 @@ export class Working {
    */
   bestPath(j: number, banned: ReadonlySet<number> = none): Path {
     const pinned = this.instance.jobs[j]?.pinned ?? [];
-    return this.shortest(j, (v) =>
-      banned.has(v) && !pinned.includes(v) ? IMPOSSIBLE : this.placing(j, v),
-    );
+    return this.shortest(j, (v) => (banned.has(v) && !pinned.includes(v) ? IMPOSSIBLE : this.placing(j, v)));
   }
 
   /** The turns a job would take if it were alone. */

@@ -3,7 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import { count, chanceWord } from '../../../core/explain/words.ts';
 import type { AwayAnswer } from '../../../core/planning/away.ts';
 import { addDays, daysBetween, isRealDay, type Day } from '../../../core/time/day.ts';
-import { awayPlan, type AwayJob, type AwayStore } from '../../../contract/away/awayPlan.ts';
+import { awayPlan, type AwayJob, type AwayPlan, type AwayStore } from '../../../contract/away/awayPlan.ts';
 import { evidenceOf } from '../../../contract/water/testedWater.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { Choice } from '../../parts/Choice.tsx';
@@ -32,7 +32,6 @@ const parts: { answer: AwayAnswer; title: string; said: string }[] = [
 export function AwayScreen() {
   const [params, setParams] = useSearchParams();
   const snapshot = useSnapshot();
-  const plan = usePlan();
   const now = useNow();
   const { dateFormat } = useSetting();
   const sites = snapshot.all('site').sort((a, b) => a.content.name.localeCompare(b.content.name));
@@ -56,16 +55,7 @@ export function AwayScreen() {
     for (const [key, value] of Object.entries(some)) next.set(key, value);
     setParams(next, { replace: true });
   };
-  const away = useMemo(
-    () =>
-      site && to >= from
-        ? awayPlan(evidenceOf(snapshot), plan.jobs, {
-            ...{ siteId: site.id, from, to },
-            helper: isHelped ? { everyDays, minutes } : null,
-          })
-        : null,
-    [snapshot, plan, site, from, to, isHelped, everyDays, minutes],
-  );
+  const away = useAway(site?.id ?? null, from, to, isHelped ? everyDays : null, minutes);
   if (!site) return <main className="page">Describe a tank first.</main>;
   const sheet = `/rounds/sitter?site=${site.id}&from=${from}&to=${to}`;
   return (
@@ -91,8 +81,8 @@ export function AwayScreen() {
           </PageAction>
         )}
       </header>
-      <section className="datum form noprint" style={{ padding: '12px 0' }}>
-        <div className="actions">
+      <section className="datum noprint">
+        <div className="planask">
           {sites.length > 1 && (
             <Choice
               label="Where"
@@ -104,7 +94,7 @@ export function AwayScreen() {
           <DayField label="Away from" value={from} min={today} onChange={(day) => set({ from: day })} />
           <DayField label="to" value={to} min={from} onChange={(day) => set({ to: day })} />
         </div>
-        <div className="actions">
+        <div className="planask">
           <Choice
             label="A helper comes"
             value={isHelped ? 'yes' : 'none'}
@@ -155,6 +145,28 @@ export function AwayScreen() {
   );
 }
 
+/** null: there is no such place, or the days are the wrong way round. */
+function useAway(
+  siteId: string | null,
+  from: Day,
+  to: Day,
+  everyDays: number | null,
+  minutes: number,
+): AwayPlan | null {
+  const snapshot = useSnapshot();
+  const { jobs } = usePlan();
+  return useMemo(
+    () =>
+      siteId !== null && to >= from
+        ? awayPlan(evidenceOf(snapshot), jobs, {
+            ...{ siteId, from, to },
+            helper: everyDays === null ? null : { everyDays, minutes },
+          })
+        : null,
+    [snapshot, jobs, siteId, from, to, everyDays, minutes],
+  );
+}
+
 function Stores({
   away,
   helperEvery,
@@ -185,12 +197,18 @@ function Stores({
                 <td>
                   <b>{row.thing}</b>, {row.action} <span className="soft">{row.systemName}</span>
                 </td>
-                <td>{lastsDays === null ? 'not known' : count(Math.round(lastsDays), 'day')}</td>
-                <td>{count(Math.ceil(gap * 1.25), 'day')}</td>
-                <td>
+                <td data-label="lasts, filled">
+                  {lastsDays === null ? 'not known' : count(Math.round(lastsDays), 'day')}
+                </td>
+                <td data-label="needed, with a quarter more">{count(Math.ceil(gap * 1.25), 'day')}</td>
+                <td data-label="empty at the return if it is not filled">
                   <b className={outlasts ? '' : 'late'}>
                     {chanceWord(emptyAtReturn)}
-                    {outlasts ? '' : lastsDays === null ? '; read it twice to know' : '; it does not last: a larger one, or somebody who fills it'}
+                    {outlasts
+                      ? ''
+                      : lastsDays === null
+                        ? '; read it twice to know'
+                        : '; it does not last: a larger one, or somebody who fills it'}
                   </b>
                 </td>
               </tr>
@@ -237,12 +255,14 @@ function AwayPart({ title, said, jobs }: { title: string; said: string; jobs: re
                 </Link>{' '}
                 <span className="soft">{row.systemName === row.thing ? '' : row.systemName}</span>
               </td>
-              <td>
+              <td data-label="due at the return">
                 <b className={atReturn > 2 * accepted ? 'late' : ''}>{chanceWord(atReturn)}</b>
               </td>
-              <td>{ifDoneBefore === null ? 'does not come again' : chanceWord(ifDoneBefore)}</td>
-              <td>{chanceWord(accepted)}</td>
-              <td>{row.minutes} min</td>
+              <td data-label="done the last day">
+                {ifDoneBefore === null ? 'does not come again' : chanceWord(ifDoneBefore)}
+              </td>
+              <td data-label="accepted">{chanceWord(accepted)}</td>
+              <td data-label="takes">{row.minutes} min</td>
             </tr>
           ))}
         </tbody>

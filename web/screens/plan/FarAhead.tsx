@@ -102,7 +102,10 @@ function FarRow({
             title={`${monthWord(month.from, 'd LLLL yyyy')}: ${Math.round(month.load)} min`}
             onClick={() => onChoose(m)}
           >
-            <span className="pilebefore" style={{ height: Math.min(month.before * scale, TALL * BEFORE_OVER) }} />
+            <span
+              className="pilebefore"
+              style={{ height: Math.min(month.before * scale, TALL * BEFORE_OVER) }}
+            />
             {month.minutesThere !== null && (
               <span className="pilethere" style={{ bottom: month.minutesThere * scale + 20 }} />
             )}
@@ -143,7 +146,13 @@ function MonthPanel({ month }: { month: FarMonth }) {
         {jobs.map(({ row, turn }) => (
           <li key={`${row.jobId} ${turn}`} className="visitline rule">
             <span>
-              <Link to={row.componentId ? `/components/${row.componentId}?job=${row.jobId}` : `/systems/${row.systemIds[0] ?? ''}?job=${row.jobId}`}>
+              <Link
+                to={
+                  row.componentId
+                    ? `/components/${row.componentId}?job=${row.jobId}`
+                    : `/systems/${row.systemIds[0] ?? ''}?job=${row.jobId}`
+                }
+              >
                 <b>{row.thing}</b>, {row.action}
               </Link>{' '}
               <span className="soft">

@@ -43,14 +43,23 @@ export function MovePanel({
   const at = moves.findIndex((move) => move.visit === target);
   const here = moves.find((move) => move.isHere);
   const to = moves[at];
-  const shown = moves.slice(Math.max(0, Math.min(at - AROUND, moves.length - 2 * AROUND - 1)), Math.max(at + AROUND + 1, 2 * AROUND + 1));
+  const shown = moves.slice(
+    Math.max(0, Math.min(at - AROUND, moves.length - 2 * AROUND - 1)),
+    Math.max(at + AROUND + 1, 2 * AROUND + 1),
+  );
   const moving = to !== undefined && !to.isHere;
   const day = (of: string): string => writeDay(of, row.today, dateFormat);
   return (
     <section className="planpanel" aria-label="The job in hand">
       <div className="panelhead">
         <h2>
-          <Link to={row.componentId ? `/components/${row.componentId}?job=${row.jobId}` : `/systems/${row.systemIds[0] ?? ''}?job=${row.jobId}`}>
+          <Link
+            to={
+              row.componentId
+                ? `/components/${row.componentId}?job=${row.jobId}`
+                : `/systems/${row.systemIds[0] ?? ''}?job=${row.jobId}`
+            }
+          >
             {row.thing}, {entry.look ? 'a look' : row.action}
           </Link>
         </h2>
@@ -84,7 +93,9 @@ export function MovePanel({
                   {move.minutesThere === null ? ' min' : ` of ${move.minutesThere} min`}
                 </td>
                 <td>
-                  <b className={move.chanceDue > 2 * move.accepted ? 'late' : ''}>{chanceWord(move.chanceDue)}</b>
+                  <b className={move.chanceDue > 2 * move.accepted ? 'late' : ''}>
+                    {chanceWord(move.chanceDue)}
+                  </b>
                   {move.breaks && <span className="late"> {breakWord(move.breaks)}</span>}
                 </td>
               </tr>
@@ -120,7 +131,9 @@ export function MovePanel({
         </div>
       )}
       {row.skips > 0 && !puttingOff && (
-        <p className="soft">Put off {row.skips === 1 ? 'once' : `${row.skips} times`} since it was last done.</p>
+        <p className="soft">
+          Put off {row.skips === 1 ? 'once' : `${row.skips} times`} since it was last done.
+        </p>
       )}
     </section>
   );

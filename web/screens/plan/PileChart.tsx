@@ -116,10 +116,7 @@ function Row({ row, horizon, ...props }: Props & { row: PileRow; horizon: number
   const there = Math.max(0, ...piles.map((pile) => pile.minutes ?? 0));
   const most = Math.max(there, ...piles.map((pile) => pile.load), 60);
   const scale = TALL / (there || most);
-  const tallest = Math.max(
-    most,
-    ...piles.map((pile) => Math.min(pile.before ?? 0, most * BEFORE_OVER)),
-  );
+  const tallest = Math.max(most, ...piles.map((pile) => Math.min(pile.before ?? 0, most * BEFORE_OVER)));
   const isHere = inHand !== null && piles.some((pile) => pile.siteId === inHand.turn.siteId);
   return (
     <div className="pilerow">
@@ -127,8 +124,8 @@ function Row({ row, horizon, ...props }: Props & { row: PileRow; horizon: number
         <h3>{row.title}</h3>
         <span className="soft">{row.sub}</span>
       </div>
-      <div className="pilefield" style={{ height: tallest * scale + 30 }}>
-        {there > 0 && <span className="pilethere" style={{ bottom: there * scale + 20 }} aria-hidden />}
+      <div className="pilefield" style={{ height: tallest * scale + 34 }}>
+        {there > 0 && <span className="pilethere" style={{ bottom: there * scale + 24 }} aria-hidden />}
         {row.closed.map(({ day, why }) => (
           <span
             key={day}
@@ -141,11 +138,7 @@ function Row({ row, horizon, ...props }: Props & { row: PileRow; horizon: number
         ))}
         {isHere && <WindowBand {...{ inHand, today, horizon }} />}
         {piles.map((pile) => (
-          <PileOf
-            key={`${pile.siteId} ${pile.visit}`}
-            {...{ pile, scale, horizon, tallest }}
-            {...props}
-          />
+          <PileOf key={`${pile.siteId} ${pile.visit}`} {...{ pile, scale, horizon, tallest }} {...props} />
         ))}
       </div>
     </div>
@@ -183,6 +176,19 @@ function PileOf({
   const isTarget = inHand?.turn.siteId === pile.siteId && inHand.target === pile.visit;
   const over = pile.minutes !== null && pile.load > pile.minutes;
   const day = writeDay(pile.day, today, dateFormat);
+  const turnOf = (entry: Pile['entries'][number]): Turn => ({
+    ...{ siteId: pile.siteId, jobId: entry.jobId, look: entry.look, turn: entry.turn },
+  });
+  const upAndDown = (event: KeyboardEvent): void => {
+    const step = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
+    if (step === 0 || pile.entries.length === 0) return;
+    event.preventDefault();
+    const at = pile.entries.findIndex((entry) => sameTurn(inHand?.turn ?? null, turnOf(entry)));
+    // from below upwards: the first step takes the lowest or the highest
+    const start = at < 0 ? (step < 0 ? pile.entries.length : -1) : at;
+    const next = pile.entries[(start + step + pile.entries.length) % pile.entries.length];
+    if (next) props.onTake(turnOf(next));
+  };
   return (
     <div
       ref={setNodeRef}
@@ -196,17 +202,23 @@ function PileOf({
       {pile.entries.map((entry) => (
         <Block
           key={`${entry.jobId} ${entry.look}`}
-          turn={{ siteId: pile.siteId, jobId: entry.jobId, look: entry.look, turn: entry.turn }}
+          turn={turnOf(entry)}
           height={Math.max(LEAST, entry.minutes * scale)}
           pinned={entry.pinned}
           label={`${props.rowOf.get(entry.jobId)?.thing ?? ''}, ${entry.look ? 'a look' : (props.rowOf.get(entry.jobId)?.action ?? '')}, ${entry.minutes} min, ${day}`}
           {...props}
         />
       ))}
-      <button type="button" className="pileload" data-over={over || undefined} onClick={() => onVisit(pile.siteId, pile.visit)}>
+      <button
+        type="button"
+        className="pileload"
+        data-over={over || undefined}
+        onClick={() => onVisit(pile.siteId, pile.visit)}
+        onKeyDown={upAndDown}
+      >
         <span className="visually-hidden">{day}: </span>
         {Math.round(pile.load)}
-        <span className="visually-hidden"> min</span>
+        <span className="visually-hidden"> min, {pile.entries.length} jobs; up and down choose one</span>
       </button>
     </div>
   );
@@ -234,16 +246,19 @@ function Block({
   });
   const chosen = sameTurn(inHand?.turn ?? null, turn);
   return (
-    <button
+    // a minute is thinner than a finger: keys and readers go by the pile’s button, a list says the same in words
+    <div
       ref={setNodeRef}
-      type="button"
       className="block"
       title={label}
-      aria-label={label}
-      aria-pressed={chosen}
+      aria-hidden
+      data-chosen={chosen || undefined}
       data-grave={row?.consequence === 'C' || row?.consequence === 'D' || undefined}
       data-pinned={pinned || undefined}
-      style={{ height, ...(transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 5 } : {}) }}
+      style={{
+        height,
+        ...(transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 5 } : {}),
+      }}
       {...listeners}
       onClick={() => onTake(turn)}
     />

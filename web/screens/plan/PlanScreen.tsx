@@ -206,7 +206,11 @@ function Weeks({ by }: { by: Grouping }) {
         <div className="noprint">
           <PileChart
             {...{ rows, today, weeks: LEVEL_WEEKS, rowOf, onVisit, onDrop }}
-            inHand={job && hand?.kind === 'job' ? { turn: hand.turn, target: hand.target, window: job.window } : null}
+            inHand={
+              job && hand?.kind === 'job'
+                ? { turn: hand.turn, target: hand.target, window: job.window }
+                : null
+            }
             onTake={take}
             onOver={aim}
             onKey={() => undefined}
@@ -219,8 +223,9 @@ function Weeks({ by }: { by: Grouping }) {
           <section className="planpanel">
             <h2>Nothing in hand</h2>
             <p className="soft">
-              Choose a job to see why it stands there and what another visit would cost; drag it, or use ← and → and
-              Enter. Choose a visit’s minutes to move, split or leave it out. U takes the last move back.
+              Choose a job to see why it stands there and what another visit would cost; drag it, or use ← and
+              → and Enter. Choose a visit’s minutes to move, split or leave it out. U takes the last move
+              back.
             </p>
           </section>
         )}
@@ -246,7 +251,9 @@ function jobInHand(levelled: readonly Levelled[], rowOf: ReadonlyMap<string, Pla
   const visit = here.plan.visits.findIndex((one) =>
     one.entries.some((entry) => sameTurn({ ...entry, siteId: turn.siteId }, turn)),
   );
-  const entry = here.plan.visits[visit]?.entries.find((one) => sameTurn({ ...one, siteId: turn.siteId }, turn));
+  const entry = here.plan.visits[visit]?.entries.find((one) =>
+    sameTurn({ ...one, siteId: turn.siteId }, turn),
+  );
   const j = here.place.jobs.findIndex((one) => one.row.jobId === turn.jobId && one.look === turn.look);
   if (!entry || j < 0) return null;
   const moves: Move[] = movesOf(here.place, here.placement, j, turn.turn);

@@ -30,8 +30,8 @@ export function PowerCut({ siteId }: { siteId: string }) {
       </div>
       <ProblemNote error={error} />
       <p className="hint">
-        Before hands go near water: mains off at the board, and what comes back comes back by itself. Local rules and the
-        makers’ manuals come first.
+        Before hands go near water: mains off at the board, and what comes back comes back by itself. Local
+        rules and the makers’ manuals come first.
       </p>
       {data?.map((system) => (
         <CutOf key={system.systemId} system={system} hours={hours ?? HOURS} wattHours={wattHours} />
@@ -43,7 +43,8 @@ export function PowerCut({ siteId }: { siteId: string }) {
 function CutOf({ system, hours, wattHours }: { system: CutSystem; hours: number; wattHours: number | null }) {
   const amounts = useAmounts();
   const marks = [...new Set([0, Math.floor(hours / 2), Math.ceil(hours)])];
-  const hourOf = (mark: number): number => Math.min(mark, hours);
+  const markWord = (mark: number): string =>
+    mark === 0 ? 'now' : `after ${formatNumber(Math.min(mark, hours), 1)} h`;
   return (
     <div className="awaypart">
       <h2 className="datum">{system.name}</h2>
@@ -52,7 +53,7 @@ function CutOf({ system, hours, wattHours }: { system: CutSystem; hours: number;
           <tr>
             <th />
             {marks.map((mark) => (
-              <th key={mark}>{mark === 0 ? 'now' : `after ${formatNumber(hourOf(mark), 1)} h`}</th>
+              <th key={mark}>{markWord(mark)}</th>
             ))}
             <th>it matters</th>
           </tr>
@@ -63,7 +64,7 @@ function CutOf({ system, hours, wattHours }: { system: CutSystem; hours: number;
             {marks.map((mark) => {
               const value = system.oxygenMgL[mark] ?? null;
               return (
-                <td key={mark}>
+                <td key={mark} data-label={markWord(mark)}>
                   <b className={value !== null && value < LEAST_OXYGEN_MG_L ? 'late' : ''}>
                     {value === null ? 'not known' : `${formatNumber(value, 1)} mg/L`}
                   </b>
@@ -76,9 +77,15 @@ function CutOf({ system, hours, wattHours }: { system: CutSystem; hours: number;
             <td>Temperature</td>
             {marks.map((mark) => {
               const value = system.temperatureC[mark] ?? null;
-              return <td key={mark}>{value === null ? 'not known' : amounts.show('temperature', value)}</td>;
+              return (
+                <td key={mark} data-label={markWord(mark)}>
+                  {value === null ? 'not known' : amounts.show('temperature', value)}
+                </td>
+              );
             })}
-            <td style={{ whiteSpace: 'normal' }}>{system.heat === null ? 'no heater here' : mattersWord(system.heat)}</td>
+            <td style={{ whiteSpace: 'normal' }}>
+              {system.heat === null ? 'no heater here' : mattersWord(system.heat)}
+            </td>
           </tr>
         </tbody>
       </table>
@@ -98,7 +105,9 @@ function CutOf({ system, hours, wattHours }: { system: CutSystem; hours: number;
           .
         </p>
       )}
-      {system.restart.length > 0 && <p>Brought back in this order, each seen running: {system.restart.join(', ')}.</p>}
+      {system.restart.length > 0 && (
+        <p>Brought back in this order, each seen running: {system.restart.join(', ')}.</p>
+      )}
     </div>
   );
 }

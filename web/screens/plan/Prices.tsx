@@ -21,7 +21,9 @@ export function Prices() {
   const [packs, setPacks] = useState<Packs>(setting.prices?.packs ?? []);
   const supplies = useMemo(() => {
     const definitionOf = definitionsOf(snapshot);
-    const names = snapshot.all('job').flatMap((job) => definitionOf(job.content).supplies.map((one) => one.name));
+    const names = snapshot
+      .all('job')
+      .flatMap((job) => definitionOf(job.content).supplies.map((one) => one.name));
     return [...new Set(names)].sort((a, b) => a.localeCompare(b));
   }, [snapshot]);
   if (supplies.length === 0) return null;
@@ -47,7 +49,12 @@ export function Prices() {
         </button>
       ) : (
         <div className="form">
-          <TextField label="Currency" value={currency} onChange={(event) => setCurrency(event.target.value)} sx={{ width: 140 }} />
+          <TextField
+            label="Currency"
+            value={currency}
+            onChange={(event) => setCurrency(event.target.value)}
+            sx={{ width: 140 }}
+          />
           {supplies.map((supply) => (
             <div key={supply} className="actions">
               <span style={{ width: 220 }}>{supply}</span>

@@ -49,7 +49,12 @@ export function VisitLines({
                         type="button"
                         className="rowlink"
                         onClick={() =>
-                          onTake({ siteId: pile.siteId, jobId: entry.jobId, look: entry.look, turn: entry.turn })
+                          onTake({
+                            siteId: pile.siteId,
+                            jobId: entry.jobId,
+                            look: entry.look,
+                            turn: entry.turn,
+                          })
                         }
                       >
                         <b>{job.thing}</b>, {entry.look ? 'a look' : job.action}{' '}

@@ -61,8 +61,7 @@ export function VisitPanel({
       </div>
       {visit.movedFrom && (
         <p>
-          Moved from {day(visit.movedFrom)}.{' '}
-          <span className="soft">{change?.content.reason}</span>
+          Moved from {day(visit.movedFrom)}. <span className="soft">{change?.content.reason}</span>
         </p>
       )}
       <ul className="plain visitjobs">

@@ -48,7 +48,9 @@ export function WhatIfScreen() {
   const system = snapshot.get('system', params.get('system') ?? '') ?? systems[0];
   const person = snapshot.get('person', params.get('person') ?? '') ?? people[0];
   const suited = programmes.filter((one) => one.water === system?.content.water);
-  const programme = suited.find((one) => one.id === params.get('programme')) ?? suited.find((one) => one.id !== system?.content.programmeId);
+  const programme =
+    suited.find((one) => one.id === params.get('programme')) ??
+    suited.find((one) => one.id !== system?.content.programmeId);
   const what: WhatIf | null =
     kind === 'rhythm' && site
       ? { kind, siteId: site.id, everyWeeks: 2 * (site.content.visits?.everyWeeks ?? 1) }
@@ -82,14 +84,24 @@ export function WhatIfScreen() {
           The plan
         </Link>
       </header>
-      <section className="datum form" style={{ padding: '12px 0' }}>
-        <div className="actions">
+      <section className="datum">
+        <div className="planask">
           {(kind === 'rhythm' || kind === 'feed' || kind === 'power-cut') && site && sites.length > 1 && (
-            <Choice label="Where" value={site.id} options={options(sites)} onChange={(value) => set({ site: value })} />
+            <Choice
+              label="Where"
+              value={site.id}
+              options={options(sites)}
+              onChange={(value) => set({ site: value })}
+            />
           )}
           {kind === 'programme' && system && (
             <>
-              <Choice label="System" value={system.id} options={options(systems)} onChange={(value) => set({ system: value })} />
+              <Choice
+                label="System"
+                value={system.id}
+                options={options(systems)}
+                onChange={(value) => set({ system: value })}
+              />
               <Choice
                 label="Programme"
                 value={programme?.id ?? ''}
@@ -99,7 +111,12 @@ export function WhatIfScreen() {
             </>
           )}
           {kind === 'person-less' && person && (
-            <Choice label="Without" value={person.id} options={options(people)} onChange={(value) => set({ person: value })} />
+            <Choice
+              label="Without"
+              value={person.id}
+              options={options(people)}
+              onChange={(value) => set({ person: value })}
+            />
           )}
         </div>
       </section>
@@ -132,7 +149,9 @@ function Compared({ what }: { what: WhatIf }) {
   if (!data || !now.levelled || !then.levelled || then.share !== null)
     return (
       <p role="status">
-        {now.failed || then.failed ? 'Levelling failed: reload to try again.' : `Levelling both ${Math.round(50 * ((now.share ?? 1) + (then.share ?? 1)))} %…`}
+        {now.failed || then.failed
+          ? 'Levelling failed: reload to try again.'
+          : `Levelling both ${Math.round(50 * ((now.share ?? 1) + (then.share ?? 1)))} %…`}
       </p>
     );
   const [before, after] = [now.levelled.map((one) => one.plan), then.levelled.map((one) => one.plan)];
@@ -154,16 +173,22 @@ function Compared({ what }: { what: WhatIf }) {
         </section>
         <section aria-label="Water expected">
           <h2>Water expected</h2>
-          <Water {...{ data, before, after, feed, rows: data.rows }} />
+          <Water
+            {...{ data, before, after, feed, rows: data.rows }}
+            placeId={'siteId' in what ? what.siteId : null}
+            siteOf={(systemId) => snapshot.content('system', systemId)?.siteId ?? ''}
+          />
         </section>
         <section aria-label="Likelier late">
           <h2>Likelier late</h2>
           {later.length === 0 && <p className="soft">No job by more than 1 in 20.</p>}
           {later.slice(0, 8).map(({ row, before: was, then: is }) => (
             <p key={row.jobId} className="rule">
-              <b>{row.thing}</b>, {row.action} <span className="soft">{row.systemName === row.thing ? '' : row.systemName}</span>
+              <b>{row.thing}</b>, {row.action}{' '}
+              <span className="soft">{row.systemName === row.thing ? '' : row.systemName}</span>
               <br />
-              due by its visit {chanceWord(was)}, then <b className={is > 2 / row.costRatio ? 'late' : ''}>{chanceWord(is)}</b>
+              due by its visit {chanceWord(was)}, then{' '}
+              <b className={is > 2 / row.costRatio ? 'late' : ''}>{chanceWord(is)}</b>
             </p>
           ))}
           {later.length > 8 && <p className="soft">and {later.length - 8} more.</p>}
@@ -236,35 +261,62 @@ function Water({
   after,
   feed,
   rows,
+  placeId,
+  siteOf,
 }: {
   data: WhatIfAnswer;
+  /** Where it is tried; null: everywhere. */
+  placeId: string | null;
+  siteOf: (systemId: string) => string;
   before: Plans;
   after: Plans;
   feed: number;
   rows: WhatIfAnswer['rows'];
 }) {
   const amounts = useAmounts();
+  const all = data.balances.map((balance) => ({
+    balance,
+    was: expectedLevel(balance, changeDays(before, rows, balance.systemId, DAYS), 1),
+    is: expectedLevel(balance, changeDays(after, rows, balance.systemId, DAYS), feed),
+  }));
+  // what stays is no news; what is not known might change
+  const here = new Set(
+    before.filter((place) => placeId === null || place.siteId === placeId).map((place) => place.siteId),
+  );
+  const touched = all.filter(
+    ({ balance, was, is }) =>
+      here.has(siteOf(balance.systemId)) && (was === null || is === null || was !== is),
+  );
   return (
     <>
       <p className="soft">
         Before a change, in the long run, if the new water has none of it and the rise stays as tested
         {feed === 1 ? '' : ` times ${feed}, as the feed`}.
       </p>
-      {data.balances.map((balance) => {
+      {touched.length === 0 && <p>Nitrate and phosphate stay as they are.</p>}
+      {touched.map(({ balance, was, is }) => {
         const key = `${balance.systemId} ${balance.parameter}`;
-        const was = expectedLevel(balance, changeDays(before, rows, balance.systemId, DAYS), 1);
-        const is = expectedLevel(balance, changeDays(after, rows, balance.systemId, DAYS), feed);
         const show = (value: number): string => amounts.show(balance.parameter, value);
         return (
           <p key={key} className="rule">
             <b>{balance.systemName}</b>, {balance.parameter}:{' '}
             {was !== null && is !== null ? (
               <>
-                {show(was)}, then <b>{show(is)}</b> <span className="soft">(last {show(balance.lastTested)}; {balance.pairs} pairs of tests)</span>
+                {show(was)}, then <b>{show(is)}</b>{' '}
+                <span className="soft">
+                  (last {show(balance.lastTested)}; {balance.pairs} pairs of tests)
+                </span>
               </>
             ) : (
               <span className="soft">
-                not known: {balance.share === null ? 'litres of its changes' : balance.risePerDay === null ? `tests with every change between them (${balance.pairs} pairs of 3)` : balance.risePerDay <= 0 ? 'it does not rise between changes' : 'when its water is changed'}
+                not known:{' '}
+                {balance.share === null
+                  ? 'litres of its changes'
+                  : balance.risePerDay === null
+                    ? `tests with every change between them (${balance.pairs} pairs of 3)`
+                    : balance.risePerDay <= 0
+                      ? 'it does not rise between changes'
+                      : 'when its water is changed'}
               </span>
             )}
           </p>

@@ -28,7 +28,12 @@ export interface PileRow {
   /** Days on which no visit is made, and why. */
   closed: readonly { day: Day; why: string }[];
 }
-export const groupings = { place: 'By place', system: 'By system', person: 'By person', kind: 'By kind of work' };
+export const groupings = {
+  place: 'By place',
+  system: 'By system',
+  person: 'By person',
+  kind: 'By kind of work',
+};
 export type Grouping = keyof typeof groupings;
 
 interface Facts {
@@ -44,16 +49,22 @@ export const rowsBy: Record<Grouping, (facts: Facts) => PileRow[]> = {
       const { name, visits } = place.site.content;
       return {
         ...{ key: place.site.id, title: name, closed: plan.closed },
-        sub: visits ? `${visitWords(visits).replace(/\.$/, '')}${visits.minutes === null ? '' : `, ${visits.minutes} min`}` : 'any day',
+        sub: visits
+          ? `${visitWords(visits).replace(/\.$/, '')}${visits.minutes === null ? '' : `, ${visits.minutes} min`}`
+          : 'any day',
         piles: pilesOf([{ place, plan }], () => true, true),
       };
     }),
   system: ({ levelled, rowOf, snapshot }) =>
-    snapshot.all('system').flatMap(({ id, content }) =>
-      rowFor(levelled, { key: id, title: content.name, sub: snapshot.content('site', content.siteId)?.name ?? '' }, (entry) =>
-        rowOf.get(entry.jobId)?.systemIds.includes(id) ?? false,
+    snapshot
+      .all('system')
+      .flatMap(({ id, content }) =>
+        rowFor(
+          levelled,
+          { key: id, title: content.name, sub: snapshot.content('site', content.siteId)?.name ?? '' },
+          (entry) => rowOf.get(entry.jobId)?.systemIds.includes(id) ?? false,
+        ),
       ),
-    ),
   person: ({ levelled, snapshot }) =>
     snapshot.all('person').map(({ id, content }) => {
       const worker = workerOf(content);
@@ -68,6 +79,7 @@ export const rowsBy: Record<Grouping, (facts: Facts) => PileRow[]> = {
   },
 };
 
+const MOST_OPEN = 40;
 type Seen = Pick<Levelled, 'place' | 'plan'>;
 function rowFor(
   levelled: readonly Seen[],
@@ -78,13 +90,18 @@ function rowFor(
   return piles.length === 0 ? [] : [{ ...head, piles, closed: [] }];
 }
 
-function pilesOf(levelled: readonly Seen[], shows: (entry: LevelledEntry) => boolean, whole: boolean): Pile[] {
+function pilesOf(
+  levelled: readonly Seen[],
+  shows: (entry: LevelledEntry) => boolean,
+  whole: boolean,
+): Pile[] {
   return levelled.flatMap(({ plan }) =>
     plan.visits.flatMap((visit, v): Pile[] => {
       const entries = visit.entries.filter(shows);
       const before = whole ? (plan.before.loads.get(visit.day) ?? 0) : null;
-      const hasRhythm = visit.minutes !== null || whole;
-      if (entries.length === 0 && !(hasRhythm && (before ?? 0) > 0)) return [];
+      // an empty visit is a place to move to; where any day may be one, only those that hold something stand
+      const isOpen = whole && plan.visits.length <= MOST_OPEN;
+      if (entries.length === 0 && !isOpen && (before ?? 0) === 0) return [];
       return [
         {
           ...{ siteId: plan.siteId, visit: v, day: visit.day, entries, before },

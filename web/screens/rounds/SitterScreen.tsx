@@ -62,7 +62,10 @@ function Sitter({ site, params }: { site: Stored<'site'>; params: URLSearchParam
     })),
     sitter: site.content.sitter ?? { phones: [], doNotTouch: '' },
   }));
-  const [draft, setDraft, forget] = useKept<Draft>(`sitter.${site.id}${params.get('from') ?? ''}${params.get('to') ?? ''}`, initial);
+  const [draft, setDraft, forget] = useKept<Draft>(
+    `sitter.${site.id}${params.get('from') ?? ''}${params.get('to') ?? ''}`,
+    initial,
+  );
   const set = (some: Partial<Draft>): void => setDraft({ ...draft, ...some });
   const setTask = (id: string, some: Partial<Task>): void =>
     set({ tasks: draft.tasks.map((task) => (task.id === id ? { ...task, ...some } : task)) });

@@ -15,7 +15,10 @@ export function instanceOf(seed: number, shape: Shape): LevelInstance {
   const even = evenStream(seed);
   const pick = <T>(items: readonly T[]): T => items[Math.floor(even() * items.length)] as T;
   const horizon = shape.visits * shape.everyDays;
-  const setUpMin = Array.from({ length: Math.max(1, Math.round(shape.jobs / 4)) }, () => 3 + Math.floor(even() * 8));
+  const setUpMin = Array.from(
+    { length: Math.max(1, Math.round(shape.jobs / 4)) },
+    () => 3 + Math.floor(even() * 8),
+  );
   const jobs = Array.from({ length: shape.jobs }, (): LevelJob => {
     const interval = pick([7, 10, 14, 21, 30, 45, 90, 180]) * (0.8 + 0.4 * even());
     const minutes = pick([5, 10, 15, 20, 30, 45]);

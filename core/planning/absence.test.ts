@@ -1,0 +1,73 @@
+import { describe, expect, test } from 'vitest';
+import { restingLevel, riseBetween } from '../water/restingLevel.ts';
+import { oxygenSaturationMgL } from '../water/oxygen.ts';
+import { awayAnswer, outlasts } from './away.ts';
+import { batteryHours, oxygenAfter, temperatureAfter } from './outage.ts';
+import { hoursWithoutFlow, hoursWithoutHeat, LEAST_OXYGEN_MG_L } from './round/matters.ts';
+
+describe('away', () => {
+  const facts = { atReturn: 0.8, ifDoneBefore: 0.1, accepted: 0.2, helperMay: false };
+  test.each([
+    ['within what is accepted it waits', { atReturn: 0.15 }, 'wait'],
+    ['done on the last day it lasts', {}, 'before'],
+    ['it would not last, a helper may', { ifDoneBefore: 0.6, helperMay: true }, 'helper'],
+    ['it would not last, nobody may', { ifDoneBefore: 0.6 }, 'person'],
+    ['half of the chance gained is worth it', { ifDoneBefore: 0.38 }, 'before'],
+    ['what does not come again is done before', { ifDoneBefore: null }, 'before'],
+    ['or by the helper', { ifDoneBefore: null, helperMay: true }, 'helper'],
+  ] as const)('%s', (_, some, answer) => expect(awayAnswer({ ...facts, ...some })).toBe(answer));
+  // common practice, no published source (handbook, absence): a quarter more than the gap
+  test.each([
+    [20, 16, true],
+    [19.9, 16, false],
+    [2.5, 2, true],
+  ])('filled it lasts %d days, away %d: %s', (lasts, away, enough) =>
+    expect(outlasts(lasts, away)).toBe(enough),
+  );
+});
+
+describe('a power cut', () => {
+  const water = { litres: 400, feedGPerDay: 12, temperatureC: 25, salinity: 35 };
+  test('oxygen begins at saturation, falls straight, and is at its least when the guard says it matters', () => {
+    expect(oxygenAfter(0, water)).toBeCloseTo(oxygenSaturationMgL(35, 25), 9);
+    const matters = hoursWithoutFlow(water);
+    if (matters.kind !== 'hours') expect.fail(matters.kind);
+    expect(oxygenAfter(matters.hours, water)).toBeCloseTo(LEAST_OXYGEN_MG_L, 9);
+    const [a, b, c] = [1, 2, 3].map((hour) => oxygenAfter(hour, water));
+    expect((a ?? 0) - (b ?? 0)).toBeCloseTo((b ?? 0) - (c ?? 0), 9);
+    expect(oxygenAfter(1000, water)).toBe(0);
+  });
+  test('temperature: Newton’s law of cooling in closed form, and the inverse of the guard’s hours', () => {
+    const tank = { ...water, roomC: 19, watts: 300, hoursPerDay: 12 };
+    const matters = hoursWithoutHeat({ ...tank, coldestC: 22 });
+    if (matters.kind !== 'hours') expect.fail(matters.kind);
+    expect(temperatureAfter(matters.hours, tank)).toBeCloseTo(22, 9);
+    // equal times take equal shares of what is left
+    const left = [0, 5, 10].map((hour) => temperatureAfter(hour, tank) - 19);
+    expect((left[1] ?? 0) / (left[0] ?? 1)).toBeCloseTo((left[2] ?? 0) / (left[1] ?? 1), 12);
+    expect(temperatureAfter(3, { ...tank, roomC: 25 })).toBe(25);
+  });
+  // handbook: hours = Wh × 0.85 ÷ W
+  test('a battery of 1,000 Wh runs 50 W for 17 h', () => expect(batteryHours(1000, 50)).toBeCloseTo(17, 12));
+});
+
+describe('where a nutrient comes to rest', () => {
+  test.each([
+    [0.4, 0.2, 7],
+    [1.1, 0.35, 14],
+    [0.02, 0.1, 7],
+  ])('rise %d a day, share %d, every %i days: the recurrence goes there', (rise, share, days) => {
+    let before = 0;
+    for (let change = 0; change < 400; change++) before = before * (1 - share) + rise * days;
+    expect(restingLevel(rise, share, days)).toBeCloseTo(before, 9);
+  });
+  test('fortnightly instead of weekly doubles it; twice the feed too', () => {
+    expect(restingLevel(0.5, 0.25, 14)).toBe(2 * restingLevel(0.5, 0.25, 7));
+    expect(restingLevel(1, 0.25, 7)).toBe(2 * restingLevel(0.5, 0.25, 7));
+  });
+  test('the rise between two tests takes the changes between them into account', () => {
+    // 20 mg/L, a quarter changed, 18 after ten days: 15 were left, so 3 in ten days
+    expect(riseBetween(20, 18, 10, [0.25])).toBeCloseTo(0.3, 12);
+    expect(riseBetween(20, 25, 10, [])).toBeCloseTo(0.5, 12);
+  });
+});
