@@ -1,3 +1,4 @@
+import type { Highs } from 'highs';
 import { exactModel } from '../core/planning/levelling/exactModel.ts';
 import type { LevelInstance, Placement } from '../core/planning/levelling/instance.ts';
 import { levelled, ruinsFor } from '../core/planning/levelling/level.ts';
@@ -12,29 +13,38 @@ import { print, runsOf, spread, timed } from './timings.ts';
 const SMALL = 30;
 const SECONDS = 10;
 const gaps: number[] = [];
-let bounds = 0;
+let notProved = 0;
 for (let seed = 1; seed <= SMALL; seed++) {
   const instance = instanceOf(seed, { jobs: 10 + (seed % 3), visits: 6, everyDays: 7, capacityMin: 120 });
   const model = exactModel(instance);
   const highs = await loadHighs();
-  const [answer, solverMs] = timed(() => highs.solve(model.lp, { time_limit: SECONDS }));
+  const [exact, solverMs] = timed(() => solved(highs, model.lp));
   const [placement, searchMs] = timed(() => levelled(instance));
   const { total, broken } = priced(instance, placement);
-  const isProven = answer.Status === 'Optimal';
-  if (!isProven) bounds++;
-  // where the optimum is not proved in time the objective is its best plan; the gap is then to that, and the line says so
-  const gap = answer.ObjectiveValue > 0 ? (100 * (total - answer.ObjectiveValue)) / answer.ObjectiveValue : 0;
+  // what is not proved in time is measured against what is proved: no plan costs less than the bound
+  const isProven = exact.objective - exact.bound < 1e-6 * Math.max(1, exact.objective);
+  if (!isProven) notProved++;
+  const gap = exact.bound > 0 ? (100 * (total - exact.bound)) / exact.bound : 0;
   gaps.push(gap);
   print(
     `plant ${seed}: ${instance.jobs.length} jobs × ${instance.visits.length} visits`,
-    `search ${total.toFixed(1)} min in ${searchMs.toFixed(0)} ms   HiGHS ${answer.ObjectiveValue.toFixed(1)} in ${solverMs.toFixed(0)} ms${isProven ? '' : ', NOT proved'}   gap ${gap.toFixed(2)} %${broken.length > 0 ? '   BROKEN' : ''}`,
+    `search ${total.toFixed(1)} min in ${searchMs.toFixed(0)} ms   HiGHS ${exact.objective.toFixed(1)} in ${solverMs.toFixed(0)} ms${isProven ? '' : `, NOT proved: gap to its bound ${exact.bound.toFixed(1)}`}   gap ${gap.toFixed(2)} %${broken.length > 0 ? '   BROKEN' : ''}`,
   );
 }
 gaps.sort((a, b) => a - b);
 print(
   `gap to the optimum over ${SMALL} plants`,
-  `median ${(gaps[SMALL / 2] ?? 0).toFixed(2)} %   worst ${(gaps.at(-1) ?? 0).toFixed(2)} %   not proved ${bounds}`,
+  `median ${(gaps[SMALL / 2] ?? 0).toFixed(2)} %   worst ${(gaps.at(-1) ?? 0).toFixed(2)} %   not proved ${notProved}`,
 );
+
+/** The best plan found in the time there is, and what no plan can cost less than. */
+function solved(highs: Highs, lp: string): { objective: number; bound: number } {
+  return highs.withModel({ format: 'lp', data: lp }, (model) => {
+    model.options.set('time_limit', SECONDS);
+    model.run();
+    return { objective: model.getObjectiveValue(), bound: Number(model.info.get('mip_dual_bound')) };
+  });
+}
 
 const PLACES = 50;
 const JOBS_OF_PLACE = 200;

@@ -3,7 +3,15 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { PlanEntry } from '../contract/plan.ts';
+import ICAL from 'ical.js';
+import { levelPlan } from '../contract/levelling/levelPlan.ts';
+import { instantAtOf, makePlan, type PlanEntry } from '../contract/plan.ts';
+import { settingOf } from '../contract/settings.ts';
+import { Snapshot } from '../contract/snapshot.ts';
+import { evidenceOf } from '../contract/water/testedWater.ts';
+import { noonOf } from '../core/time/day.ts';
+import { recordsOfArchive } from '../store/archive.ts';
+import { linesOfFile } from '../store/archiveFile.ts';
 import { v7 as uuid } from 'uuid';
 import { makeDemo } from '../demo/make.ts';
 import { StandInMail } from '../demo/standInMail.ts';
@@ -164,6 +172,30 @@ describe('plan', () => {
     expect(one.out.match(/BEGIN:VEVENT/g)?.length).toBeGreaterThan(20);
     expect(two.out).toBe(one.out);
   });
+  test('--ics, read by another library, holds the levelled plan: each visit at its day, each of its jobs', async () => {
+    const file = join(dir, 'feed.ndjson');
+    await jondrel('export', '--data', data, file);
+    const { out } = await jondrel('plan', '--archive', file, '--at', '2026-11-25', '--ics');
+    const calendar = new ICAL.Component(ICAL.parse(out) as unknown[]);
+    const read = calendar
+      .getAllSubcomponents('vevent')
+      .map((event) => new ICAL.Event(event))
+      .map(({ uid, startDate, description }) => [
+        uid,
+        startDate.toString().slice(0, 10),
+        description.split('\n').length,
+      ]);
+    const snapshot = Snapshot.of(await recordsOfArchive(linesOfFile(file, () => Promise.resolve())));
+    const { jobs } = makePlan(snapshot, instantAtOf('2026-11-25'), '2026-11-25');
+    const noon = noonOf('2026-11-25', settingOf(snapshot).homeZone);
+    const planned = levelPlan(evidenceOf(snapshot), jobs, noon).flatMap((place) =>
+      place.visits
+        .filter((visit) => visit.entries.length > 0)
+        .map((visit) => [`visit-${place.siteId}-${visit.day}`, visit.day, visit.entries.length]),
+    );
+    expect(planned.length).toBeGreaterThan(40);
+    expect(read.map(String).sort()).toEqual(planned.map(String).sort());
+  }, 120_000);
   test('bad input exits 1, wrong usage 2, damaged data 3', async () => {
     const damaged = join(dir, 'damaged.ndjson');
     writeFileSync(damaged, '{"archive":"jondrel","schema":1}\n{"kind":"site"}\n');

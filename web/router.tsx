@@ -104,6 +104,10 @@ function inside(): RouteObject[] {
           element: later(() => import('./screens/bench/BenchScreen.tsx'), 'BenchScreen'),
         },
         { path: '/plan', element: later(() => import('./screens/plan/PlanScreen.tsx'), 'PlanScreen') },
+        {
+          path: '/plan/print',
+          element: later(() => import('./screens/plan/PrintScreen.tsx'), 'PrintScreen'),
+        },
         { path: '/plan/away', element: later(() => import('./screens/plan/AwayScreen.tsx'), 'AwayScreen') },
         {
           path: '/plan/what-if',

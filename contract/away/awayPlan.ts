@@ -27,6 +27,8 @@ export interface AwayStore {
   row: PlanRow;
   /** Days from full to empty; null: nobody has read it. */
   lastsDays: number | null;
+  /** Days until somebody fills it again. */
+  gapDays: number;
   /** The chance that it is empty at the return if it is not filled. */
   emptyAtReturn: number;
   outlasts: boolean;
@@ -39,6 +41,8 @@ export interface AwayPlan {
   stores: AwayStore[];
   /** Stores of which nothing is known: how long they last was never read. */
   unread: { jobId: string; name: string }[];
+  /** Minutes of that last visit; null: nobody said. */
+  minutesThere: number | null;
   /** Minutes of all that is to be done before leaving, and a visit of the helper at most. */
   beforeMin: number;
   helperMin: number;
@@ -58,7 +62,8 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
   const helper = asked.helper;
   const jobs = here.flatMap((row): AwayJob[] => {
     const job = snapshot.content('job', row.jobId);
-    if (!job || row.recommended === null || isStore(row)) return [];
+    // a fitting for the stirring-up comes with what stirs up
+    if (!job || row.recommended === null || isStore(row) || definitionOf(job).temporary) return [];
     const dueBy = chanceByWindow(row, today, daysBetween(today, row.recommended));
     const again = chanceAgain(row);
     const facts = {
@@ -73,10 +78,13 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
     const dueBy = chanceByWindow(row, today, daysBetween(today, row.recommended ?? today));
     const lastsDays = row.life?.likely ?? null;
     // somebody who helps fills it again
-    const gap = helper && helperFills(row, helper.minutes) ? helper.everyDays : days;
+    const job = snapshot.content('job', row.jobId);
+    const helperFills =
+      helper !== null && job !== undefined && isForHelper(definitionOf(job)) && row.minutes <= helper.minutes;
+    const gapDays = helper && helperFills ? helper.everyDays : days;
     return {
-      ...{ row, lastsDays, emptyAtReturn: dueBy(daysBetween(today, back)) },
-      outlasts: lastsDays !== null && outlasts(lastsDays, gap),
+      ...{ row, lastsDays, gapDays, emptyAtReturn: dueBy(daysBetween(today, back)) },
+      outlasts: lastsDays !== null && outlasts(lastsDays, gapDays),
     };
   });
   const planned = new Set(stores.map((store) => store.row.jobId));
@@ -96,14 +104,13 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
       stores,
       unread,
     },
+    minutesThere: rhythm?.minutes ?? null,
     beforeMin: minutesOf('before') + stores.reduce((sum, one) => sum + one.row.minutes, 0),
     helperMin: minutesOf('helper'),
   };
 }
 
 const isStore = isStoreJob;
-const helperFills = (row: PlanRow, minutes: number): boolean =>
-  row.work === 'refill' && row.minutes <= minutes;
 
 /** Somebody is there on the last visit before; without a rhythm on the eve. */
 function lastVisitBefore(rhythm: Parameters<typeof visitDays>[0], today: Day, from: Day): Day {

@@ -10,7 +10,7 @@ import type { Evidence } from '../water/testedWater.ts';
 import { placeInstance, type PlaceInstance } from './placeInstance.ts';
 
 /** Jobs that come oftener are no news of a month: they are its routine. */
-const ROUTINE_DAYS = 45;
+export const ROUTINE_DAYS = 45;
 const MONTH_DAYS = 30;
 
 /** Months of a place, thinned out: what recurs often as minutes, every long job by name. */

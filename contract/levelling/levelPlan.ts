@@ -26,16 +26,23 @@ export function placesOf(
     });
 }
 
-/** A level search of all places, one after another: yields how far it is, 0 to 1; whoever iterates may stop. */
+export const jobsIn = (places: readonly Pick<PlaceInstance, 'instance'>[]): number =>
+  places.reduce((sum, one) => sum + one.instance.jobs.length, 0);
+
+/**
+ * A level search of places, one after another: yields how far it is, 0 to 1; whoever iterates may stop.
+ * @param jobsOfAll of every place of the plan, where only some are searched: it says how many steps a place may take
+ */
 export function* levelAll(
   places: readonly Pick<PlaceInstance, 'instance'>[],
+  jobsOfAll: number = jobsIn(places),
 ): Generator<number, Placement[], undefined> {
-  const jobs = places.reduce((sum, one) => sum + one.instance.jobs.length, 0);
+  const jobs = jobsIn(places);
   const placements: Placement[] = [];
   let before = 0;
   for (const { instance } of places) {
     const count = instance.jobs.length;
-    const search = level(instance, { ruins: ruinsFor(count, jobs) });
+    const search = level(instance, { ruins: ruinsFor(count, jobsOfAll) });
     let step = search.next();
     for (; !step.done; step = search.next())
       yield (before + (count * step.value.done) / Math.max(1, step.value.of)) / Math.max(1, jobs);

@@ -16,7 +16,7 @@ export interface Move {
   /** The most a person accepted: one over what lateness costs. */
   accepted: number;
   /** What it would break: too full, nobody can, too near to another job (its name). */
-  breaks: { kind: 'full' | 'not-possible' | 'apart'; name: string } | null;
+  breaks: { kind: 'full' | 'not-possible' | 'held' | 'apart'; name: string } | null;
   isHere: boolean;
 }
 
@@ -24,6 +24,7 @@ export interface Move {
 export function movesOf(place: PlaceInstance, placement: Placement, j: number, turn: number): Move[] {
   const { instance, visits, jobs } = place;
   const path = placement[j] ?? [];
+  const heldUntil = jobs[j]?.row.heldUntil ?? '';
   const plan = new Working(instance);
   for (const [other, on] of placement.entries()) if (other !== j) plan.put(other, on);
   const after = path[turn - 1] ?? -1;
@@ -39,7 +40,10 @@ export function movesOf(place: PlaceInstance, placement: Placement, j: number, t
         loadMin: plan.load(v) + plan.adding(j, v),
         chanceDue: chanceAt(place, j, moved, turn),
         accepted: 1 / (jobs[j]?.row.costRatio ?? 2),
-        breaks: stop && { kind: stop.kind, name: other ? `${other.thing}, ${other.action}` : '' },
+        breaks: stop && {
+          kind: stop.kind === 'not-possible' && visit.day <= heldUntil ? 'held' : stop.kind,
+          name: other ? `${other.thing}, ${other.action}` : '',
+        },
       },
     ];
   });

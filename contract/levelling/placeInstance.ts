@@ -91,7 +91,8 @@ export function placeInstance(
   const workers = snapshot.all('person').map((person) => workerOf(person.content));
   const pins = snapshot.all('plan-pin');
   const style = settingOf(snapshot).dateFormat;
-  for (const row of rows) {
+  // by their ids: the order of rows is another one wherever they are listed, the plan must not be
+  for (const row of [...rows].sort((a, b) => a.jobId.localeCompare(b.jobId))) {
     const planned = row.state !== 'paused' && row.state !== 'left-off' && row.recommended !== null;
     const record = snapshot.content('job', row.jobId);
     if (!planned || !record) continue;

@@ -71,11 +71,11 @@ export function visitsFor(
   return { visits: [...byDay.values()].sort((a, b) => a.day.localeCompare(b.day)), closed };
 }
 
-/** The place's minutes; without them those of who is there. */
+/** The place's minutes, or those of who is there where they are fewer. */
 function minutesOn(minutes: number | null, there: readonly Worker[]): number | null {
-  if (minutes !== null) return minutes;
   const own = there.map((worker) => worker.minutesPerVisit);
-  return own.length > 0 && own.every((one) => one !== null) ? own.reduce((a, b) => a + b, 0) : null;
+  const sum = own.length > 0 && own.every((one) => one !== null) ? own.reduce((a, b) => a + b, 0) : null;
+  return sum === null ? minutes : minutes === null ? sum : Math.min(minutes, sum);
 }
 
 function awayWord(workers: readonly Worker[], day: Day): string {

@@ -1,4 +1,5 @@
 import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
+import { spanOfDays } from '../../core/explain/words.ts';
 import type { Step } from '../../core/planning/round/step.ts';
 import type { Day, Instant } from '../../core/time/day.ts';
 import { gradeIndex } from '../../core/wear/found.ts';
@@ -20,7 +21,7 @@ export interface Window {
 }
 /** "Fri 11 Dec, window 7 Dec to 20 Dec": the same on the page and on paper. */
 export function windowWord({ recommended, earliest, latest }: Window, day: (of: Day) => string): string {
-  const window = earliest && latest ? `window ${day(earliest)} to ${day(latest)}` : '';
+  const window = earliest && latest ? `window ${spanOfDays(earliest, latest, day)}` : '';
   return [recommended && day(recommended), window].filter(Boolean).join(', ');
 }
 export interface ReportJob {

@@ -17,7 +17,7 @@ export function placementWord(reason: PlacementReason, names: PlacementNames): s
     case 'full':
       return `${names.day(reason.visit)} suits its day better and has no room for it.`;
     case 'not-possible':
-      return `${names.day(reason.visit)} suits its day better; nobody there can or may do it.`;
+      return `${names.day(reason.visit)} suits its day better; it cannot be done then: hands, a permit, put off, or too soon after other work.`;
     case 'apart':
       return `${names.day(reason.visit)} suits its day better, too near to: ${names.job(reason.other)}.`;
     case 'shares':

@@ -83,6 +83,10 @@ export function listWord(items: readonly string[]): string {
   return `${items.slice(0, -1).join(', ')} and ${items[items.length - 1] ?? ''}`;
 }
 
+/** "Tue 1 Dec to Tue 8 Dec"; a window of one day is that day. */
+export const spanOfDays = (from: Day, to: Day, day: (of: Day) => string): string =>
+  from === to ? day(from) : `${day(from)} to ${day(to)}`;
+
 /** Chances in words people bet with: "1 in 5", never "80 % sure". */
 export function chanceWord(chance: number): string {
   if (chance < 0.01) return 'under 1 in 100';

@@ -1,7 +1,7 @@
 import ical, { ICalCalendarMethod, ICalEventBusyStatus } from 'ical-generator';
 import { DateTime } from 'luxon';
 import { tzlib_get_ical_block } from 'timezones-ical-library';
-import { dayWord, type DateStyle } from '../../core/explain/words.ts';
+import { dayWord, spanOfDays, type DateStyle } from '../../core/explain/words.ts';
 import type { Instant } from '../../core/time/day.ts';
 import type { CalendarJob, CalendarVisit } from '../../contract/calendar.ts';
 
@@ -44,6 +44,6 @@ export function icsOf(
 
 function jobLine(job: CalendarJob, visit: CalendarVisit, style: DateStyle): string {
   const day = (of: string): string => dayWord(of, visit.day, style);
-  const window = job.earliest && job.latest ? ` Window ${day(job.earliest)} to ${day(job.latest)}.` : '';
+  const window = job.earliest && job.latest ? ` Window ${spanOfDays(job.earliest, job.latest, day)}.` : '';
   return `${job.thing}, ${job.look ? 'look at it first' : job.action} (${job.system}).${window}${job.sentence ? ` ${job.sentence}` : ''}${job.why ? ` ${job.why}` : ''}`;
 }

@@ -2,5 +2,13 @@ import type { LevelInstance, Placement } from '../../core/planning/levelling/ins
 
 export interface LevelQuestion {
   instances: readonly LevelInstance[];
+  /** Plans of before to start from; null: there is none. */
+  from: readonly (Placement | null)[];
+  /** Of all places of the plan, those that are not searched among them. */
+  jobsOfAll: number;
 }
-export type LevelAnswer = { share: number } | { placements: Placement[] };
+export type LevelAnswer =
+  | { share: number }
+  /** What was before with the change in it: shown until the search has ended. */
+  | { quick: Placement[] }
+  | { placements: Placement[] };

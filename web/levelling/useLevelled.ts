@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { LevelInstance, Placement } from '../../core/planning/levelling/instance.ts';
+import type { Placement } from '../../core/planning/levelling/instance.ts';
 import { levelledPlaces, placesOf } from '../../contract/levelling/levelPlan.ts';
 import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
 import type { PlaceInstance } from '../../contract/levelling/placeInstance.ts';
@@ -24,14 +24,16 @@ export interface Levelling {
   levelled: readonly Levelled[] | null;
   share: number | null;
   failed: boolean;
+  stopped: boolean;
+  stop: () => void;
 }
-const instanceOf = (place: PlaceInstance): LevelInstance => place.instance;
+const itself = (place: PlaceInstance): PlaceInstance => place;
 
 /** The levelled plan of records, as they are or as they might be. */
 export function useLevelling(snapshot: Snapshot, rows: readonly PlanRow[]): Levelling {
   const hour = useHour();
   const places = useMemo(() => placesOf(evidenceOf(snapshot), rows, hour), [snapshot, rows, hour]);
-  const { found, share, failed } = useSearch(places, instanceOf);
+  const { found, ...search } = useSearch(places, itself);
   const levelled = useMemo(
     () =>
       found &&
@@ -42,7 +44,7 @@ export function useLevelling(snapshot: Snapshot, rows: readonly PlanRow[]): Leve
       }),
     [found, snapshot],
   );
-  return { levelled, share, failed };
+  return { levelled, ...search };
 }
 
 /** The plan of what is. */

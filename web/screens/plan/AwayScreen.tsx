@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { count, chanceWord } from '../../../core/explain/words.ts';
-import type { AwayAnswer } from '../../../core/planning/away.ts';
+import { STORE_MARGIN, type AwayAnswer } from '../../../core/planning/away.ts';
 import { addDays, daysBetween, isRealDay, type Day } from '../../../core/time/day.ts';
-import { awayPlan, type AwayJob, type AwayPlan, type AwayStore } from '../../../contract/away/awayPlan.ts';
+import { awayPlan, type AwayJob, type AwayPlan } from '../../../contract/away/awayPlan.ts';
 import { evidenceOf } from '../../../contract/water/testedWater.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { Choice } from '../../parts/Choice.tsx';
@@ -11,6 +11,8 @@ import { todayIn, writeDay } from '../../parts/dates.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { PageAction } from '../../parts/PageAction.tsx';
 import { DayField } from '../../parts/WhenField.tsx';
+import { JobLink } from './JobLink.tsx';
+import { useAddress } from './useAddress.ts';
 import './plan.css';
 
 const DAYS = 14;
@@ -30,7 +32,7 @@ const parts: { answer: AwayAnswer; title: string; said: string }[] = [
 
 /** An absence: what falls due, what runs out, what to do before, what the helper does, what may wait. */
 export function AwayScreen() {
-  const [params, setParams] = useSearchParams();
+  const [params, set] = useAddress();
   const snapshot = useSnapshot();
   const now = useNow();
   const { dateFormat } = useSetting();
@@ -50,11 +52,6 @@ export function AwayScreen() {
   };
   const everyDays = numberIn('every', HELPER_DAYS);
   const minutes = numberIn('minutes', HELPER_MIN);
-  const set = (some: Record<string, string>): void => {
-    const next = new URLSearchParams(params);
-    for (const [key, value] of Object.entries(some)) next.set(key, value);
-    setParams(next, { replace: true });
-  };
   const away = useAway(site?.id ?? null, from, to, isHelped ? everyDays : null, minutes);
   if (!site) return <main className="page">Describe a tank first.</main>;
   const sheet = `/rounds/sitter?site=${site.id}&from=${from}&to=${to}`;
@@ -129,8 +126,14 @@ export function AwayScreen() {
           <p>
             The last day somebody is there before: <b>{writeDay(away.lastDay, today, dateFormat)}</b>, with{' '}
             {away.beforeMin} min to do; {count(away.days, 'day')} until the return.
+            {away.minutesThere !== null && away.beforeMin > away.minutesThere && (
+              <b className="late">
+                {' '}
+                The visit has {away.minutesThere} min: begin a visit earlier, the gravest first as listed.
+              </b>
+            )}
           </p>
-          <Stores {...{ away, today, helperEvery: isHelped ? everyDays : null }} />
+          <Stores away={away} />
           {parts.map(({ answer, title, said }) => (
             <AwayPart
               key={answer}
@@ -167,13 +170,7 @@ function useAway(
   );
 }
 
-function Stores({
-  away,
-  helperEvery,
-}: {
-  away: { stores: readonly AwayStore[]; unread: readonly { jobId: string; name: string }[]; days: number };
-  helperEvery: number | null;
-}) {
+function Stores({ away }: { away: AwayPlan }) {
   return (
     <section className="awaypart">
       <h2 className="datum">What runs out</h2>
@@ -190,8 +187,7 @@ function Stores({
           </thead>
         )}
         <tbody>
-          {away.stores.map(({ row, lastsDays, emptyAtReturn, outlasts }) => {
-            const gap = helperEvery !== null && row.work === 'refill' ? helperEvery : away.days;
+          {away.stores.map(({ row, lastsDays, gapDays, emptyAtReturn, outlasts }) => {
             return (
               <tr key={row.jobId}>
                 <td>
@@ -200,7 +196,9 @@ function Stores({
                 <td data-label="lasts, filled">
                   {lastsDays === null ? 'not known' : count(Math.round(lastsDays), 'day')}
                 </td>
-                <td data-label="needed, with a quarter more">{count(Math.ceil(gap * 1.25), 'day')}</td>
+                <td data-label="needed, with a quarter more">
+                  {count(Math.ceil(gapDays * STORE_MARGIN), 'day')}
+                </td>
                 <td data-label="empty at the return if it is not filled">
                   <b className={outlasts ? '' : 'late'}>
                     {chanceWord(emptyAtReturn)}
@@ -244,15 +242,7 @@ function AwayPart({ title, said, jobs }: { title: string; said: string; jobs: re
           {jobs.map(({ row, atReturn, ifDoneBefore, accepted }) => (
             <tr key={row.jobId}>
               <td>
-                <Link
-                  to={
-                    row.componentId
-                      ? `/components/${row.componentId}?job=${row.jobId}`
-                      : `/systems/${row.systemIds[0] ?? ''}?job=${row.jobId}`
-                  }
-                >
-                  <b>{row.thing}</b>, {row.action}
-                </Link>{' '}
+                <JobLink row={row} />{' '}
                 <span className="soft">{row.systemName === row.thing ? '' : row.systemName}</span>
               </td>
               <td data-label="due at the return">

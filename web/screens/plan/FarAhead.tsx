@@ -1,16 +1,16 @@
 import { DateTime } from 'luxon';
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
 import { rangeWord } from '../../../core/explain/words.ts';
-import type { LevelInstance } from '../../../core/planning/levelling/instance.ts';
+import type { PlaceInstance } from '../../../contract/levelling/placeInstance.ts';
 import type { Day } from '../../../core/time/day.ts';
 import { farMonths, farPlaces, type FarMonth, type FarPlace } from '../../../contract/levelling/farAhead.ts';
 import { evidenceOf } from '../../../contract/water/testedWater.ts';
 import { usePlan, useSnapshot } from '../../api/data.ts';
 import { useHour } from '../../levelling/useLevelled.ts';
 import { useSearch } from '../../levelling/useSearch.ts';
+import { JobLink } from './JobLink.tsx';
 
-const instanceOf = (far: FarPlace): LevelInstance => far.place.instance;
+const placeOf = (far: FarPlace): PlaceInstance => far.place;
 const TALL = 92;
 const BEFORE_OVER = 1.3;
 const monthWord = (day: Day, style: string): string =>
@@ -25,7 +25,7 @@ export function FarAhead({ months }: { months: number }) {
     () => farPlaces(evidenceOf(snapshot), plan.jobs, hour, months),
     [snapshot, plan, hour, months],
   );
-  const { found, share, failed } = useSearch(places, instanceOf);
+  const { found, share, failed } = useSearch(places, placeOf);
   const [chosen, setChosen] = useState<{ site: string; month: number } | null>(null);
   const rows = useMemo(
     () => found?.places.map((far, i) => ({ far, months: farMonths(far, found.placements[i] ?? []) })) ?? null,
@@ -146,15 +146,7 @@ function MonthPanel({ month }: { month: FarMonth }) {
         {jobs.map(({ row, turn }) => (
           <li key={`${row.jobId} ${turn}`} className="visitline rule">
             <span>
-              <Link
-                to={
-                  row.componentId
-                    ? `/components/${row.componentId}?job=${row.jobId}`
-                    : `/systems/${row.systemIds[0] ?? ''}?job=${row.jobId}`
-                }
-              >
-                <b>{row.thing}</b>, {row.action}
-              </Link>{' '}
+              <JobLink row={row} />{' '}
               <span className="soft">
                 {row.systemName === row.thing ? '' : `${row.systemName}. `}
                 {turn === 0

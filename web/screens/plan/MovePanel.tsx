@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
-import { Link } from 'react-router';
 import { chanceWord } from '../../../core/explain/words.ts';
 import type { LevelledEntry } from '../../../contract/levelling/levelledPlace.ts';
 import type { Move } from '../../../contract/levelling/moves.ts';
@@ -8,6 +7,7 @@ import type { PlanRow } from '../../../contract/plan.ts';
 import { useSetting } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { JobLink } from './JobLink.tsx';
 import { breakWord } from './breakWord.ts';
 
 const PutOff = lazy(() => import('../../parts/PutOff.tsx'));
@@ -53,15 +53,7 @@ export function MovePanel({
     <section className="planpanel" aria-label="The job in hand">
       <div className="panelhead">
         <h2>
-          <Link
-            to={
-              row.componentId
-                ? `/components/${row.componentId}?job=${row.jobId}`
-                : `/systems/${row.systemIds[0] ?? ''}?job=${row.jobId}`
-            }
-          >
-            {row.thing}, {entry.look ? 'a look' : row.action}
-          </Link>
+          <JobLink row={row} look={entry.look} />
         </h2>
         <span className="soft tn">{entry.minutes} min</span>
       </div>

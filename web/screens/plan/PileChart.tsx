@@ -50,7 +50,6 @@ interface Props {
   /** While it is dragged over a visit, and when it is let go there. */
   onOver: (visit: number) => void;
   onDrop: (visit: number) => void;
-  onKey: (event: KeyboardEvent) => void;
 }
 
 /** Pixels that the minutes there are are tall. */
@@ -62,7 +61,7 @@ const BEFORE_OVER = 1.3;
 
 /** Weeks ahead as piles: a job as tall as its minutes, on one line of the minutes there are. */
 export function PileChart(props: Props) {
-  const { rows, today, weeks, onTake, onOver, onDrop, onKey } = props;
+  const { rows, today, weeks, onTake, onOver, onDrop } = props;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const visitOf = (id: unknown): number => Number(String(id).split(' ').at(-1));
   const onDragStart = ({ active }: DragStartEvent): void => onTake(active.data.current as Turn);
@@ -75,7 +74,7 @@ export function PileChart(props: Props) {
   const horizon = 7 * weeks;
   return (
     <DndContext sensors={sensors} onDragStart={onDragStart} onDragOver={onDragOver} onDragEnd={onDragEnd}>
-      <div className="piles" onKeyDown={onKey} role="group" aria-label={`The next ${weeks} weeks`}>
+      <div className="piles" role="group" aria-label={`The next ${weeks} weeks`}>
         <Axis today={today} horizon={horizon} />
         {rows.map((row) => (
           <Row key={row.key} row={row} horizon={horizon} {...props} />

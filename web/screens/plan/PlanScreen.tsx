@@ -1,5 +1,5 @@
-import { useMemo, useState, type KeyboardEvent } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { Link } from 'react-router';
 import { LEVEL_WEEKS } from '../../../contract/levelling/levelPlan.ts';
 import { movesOf, type Move } from '../../../contract/levelling/moves.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
@@ -18,6 +18,7 @@ import { PileChart, sameTurn, type Turn } from './PileChart.tsx';
 import { groupings, rowsBy, type Grouping } from './piles.ts';
 import { VisitLines } from './VisitLines.tsx';
 import { VisitPanel } from './VisitPanel.tsx';
+import { useAddress } from './useAddress.ts';
 import './plan.css';
 
 const views = { weeks: '12 weeks', year: 'A year', three: 'Three years' };
@@ -26,15 +27,9 @@ const MONTHS = { year: 12, three: 36 };
 
 /** What comes when: weeks to years ahead, levelled; every job can be moved, and says what that costs. */
 export function PlanScreen() {
-  const [params, setParams] = useSearchParams();
+  const [params, set] = useAddress();
   const plan = usePlan();
   const view = (params.get('view') ?? 'weeks') as View;
-  const set = (key: string, value: string): void => {
-    const next = new URLSearchParams(params);
-    if (value === '') next.delete(key);
-    else next.set(key, value);
-    setParams(next, { replace: true });
-  };
   const by = (params.get('by') ?? 'place') as Grouping;
   return (
     <main className="page planpage">
@@ -46,7 +41,7 @@ export function PlanScreen() {
               key={one}
               type="button"
               aria-current={one === view ? 'page' : undefined}
-              onClick={() => set('view', one === 'weeks' ? '' : one)}
+              onClick={() => set({ view: one === 'weeks' ? '' : one })}
             >
               {views[one]}
             </button>
@@ -59,7 +54,7 @@ export function PlanScreen() {
             options={(Object.keys(groupings) as Grouping[])
               .filter((one) => one !== 'place')
               .map((value) => ({ value, label: groupings[value] }))}
-            onChange={(value) => set('by', value)}
+            onChange={(value) => set({ by: value })}
           />
         )}
         <span className="grow" />
@@ -72,9 +67,9 @@ export function PlanScreen() {
         <a className="btn2" href="/api/plan.ics" download>
           Calendar file
         </a>
-        <button type="button" className="btn2 hide-phone" onClick={() => window.print()}>
+        <Link className="btn2 hide-phone" to="/plan/print">
           Print
-        </button>
+        </Link>
       </header>
       {plan.jobs.length === 0 ? (
         <p className="datum" style={{ paddingTop: 12 }}>
@@ -89,13 +84,15 @@ export function PlanScreen() {
   );
 }
 
-type Hand = { kind: 'job'; turn: Turn; target: number } | { kind: 'visit'; siteId: string; visit: number };
+/** `target`: where somebody would move it; null: it is only looked at. */
+type Hand =
+  { kind: 'job'; turn: Turn; target: number | null } | { kind: 'visit'; siteId: string; visit: number };
 
 function Weeks({ by }: { by: Grouping }) {
   const snapshot = useSnapshot();
   const plan = usePlan();
   const { dateFormat } = useSetting();
-  const { levelled, share, failed } = useLevelled();
+  const { levelled, share, failed, stopped, stop } = useLevelled();
   const person = usePersonHere();
   const isPhone = usePhone();
   const { send, pending, error } = useSend();
@@ -106,6 +103,11 @@ function Weeks({ by }: { by: Grouping }) {
     () => (levelled ? rowsBy[by]({ levelled, rowOf, snapshot }) : []),
     [levelled, by, rowOf, snapshot],
   );
+  const foot = useRef<HTMLDivElement>(null);
+  // on a phone the line was tapped far below
+  useEffect(() => {
+    if (isPhone && hand !== null) foot.current?.scrollIntoView({ block: 'start' });
+  }, [isPhone, hand]);
   const job = hand?.kind === 'job' ? jobInHand(levelled ?? [], rowOf, hand.turn) : null;
   if (!levelled)
     return (
@@ -116,10 +118,11 @@ function Weeks({ by }: { by: Grouping }) {
   const today = levelled[0]?.plan.today ?? plan.jobs[0]?.today ?? '';
   const take = (turn: Turn | null): void => {
     const found = turn && jobInHand(levelled, rowOf, turn);
-    setHand(turn && found ? { kind: 'job', turn, target: found.visit } : null);
+    setHand(turn && found ? { kind: 'job', turn, target: null } : null);
   };
-  const moveTo = async (target: number): Promise<void> => {
-    const move = job?.moves.find((one) => one.visit === target);
+  const target = hand?.kind === 'job' ? (hand.target ?? job?.visit ?? 0) : 0;
+  const moveTo = async (to: number): Promise<void> => {
+    const move = job?.moves.find((one) => one.visit === to);
     const from = job?.moves.find((one) => one.isHere);
     if (!job || !move || !from || move.isHere) return;
     const known = snapshot
@@ -148,29 +151,29 @@ function Weeks({ by }: { by: Grouping }) {
       `${thing}, ${action}: ${known ? 'no longer pinned' : 'pinned'}.`,
     );
   };
-  const aim = (target: number): void => {
-    if (hand?.kind === 'job') setHand({ ...hand, target });
+  const aim = (to: number): void => {
+    if (hand?.kind === 'job') setHand({ ...hand, target: to });
   };
-  const onDrop = (target: number): void => {
-    aim(target);
-    const move = job?.moves.find((one) => one.visit === target);
+  const onDrop = (to: number): void => {
+    aim(to);
+    const move = job?.moves.find((one) => one.visit === to);
     // what breaks something is asked about first
-    if (move && !move.breaks) void moveTo(target);
+    if (move && !move.breaks) void moveTo(to);
   };
   const onKey = (event: KeyboardEvent): void => {
     if (event.target instanceof HTMLInputElement) return;
     if (event.key.toLowerCase() === 'u' && undo) return void undo();
     if (event.key === 'Escape') return setHand(null);
     if (hand?.kind !== 'job' || !job) return;
-    const at = job.moves.findIndex((move) => move.visit === hand.target);
+    const at = job.moves.findIndex((move) => move.visit === target);
     const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     const next = job.moves[at + step];
     if (step !== 0 && next) {
       event.preventDefault();
       aim(next.visit);
-    } else if (event.key === 'Enter' && hand.target !== job.visit) {
+    } else if (event.key === 'Enter' && target !== job.visit) {
       event.preventDefault();
-      void moveTo(hand.target);
+      void moveTo(target);
     } else if (event.key.toLowerCase() === 'p') void pin();
   };
   const visit =
@@ -182,9 +185,9 @@ function Weeks({ by }: { by: Grouping }) {
     hand?.kind === 'job' && job ? (
       <MovePanel
         key={`${job.row.jobId} ${job.entry.turn} ${job.entry.look}`}
-        {...{ ...job, target: hand.target, pending, error }}
+        {...{ ...job, target, pending, error }}
         onTarget={aim}
-        onMove={() => void moveTo(hand.target)}
+        onMove={() => void moveTo(target)}
         onLeave={() => setHand(null)}
         onPin={() => void pin()}
       />
@@ -199,26 +202,29 @@ function Weeks({ by }: { by: Grouping }) {
     <div onKeyDown={onKey}>
       {share !== null && (
         <p className="soft" role="status">
-          Levelling again {levelledWord(share)}…
+          Levelling again {levelledWord(share)}…{' '}
+          <button type="button" className="btn2" onClick={stop}>
+            Stop
+          </button>
+        </p>
+      )}
+      {stopped && (
+        <p className="hint">
+          Stopped: the last change was worked in quickly, the search for the best plan was not finished.
         </p>
       )}
       {!isPhone && (
         <div className="noprint">
           <PileChart
             {...{ rows, today, weeks: LEVEL_WEEKS, rowOf, onVisit, onDrop }}
-            inHand={
-              job && hand?.kind === 'job'
-                ? { turn: hand.turn, target: hand.target, window: job.window }
-                : null
-            }
+            inHand={job && hand?.kind === 'job' ? { turn: hand.turn, target, window: job.window } : null}
             onTake={take}
             onOver={aim}
-            onKey={() => undefined}
           />
           <PileKey />
         </div>
       )}
-      <div className="planfoot datum noprint" data-empty={panel === null || undefined}>
+      <div ref={foot} className="planfoot datum noprint" data-empty={panel === null || undefined}>
         {panel ?? (
           <section className="planpanel">
             <h2>Nothing in hand</h2>
@@ -229,15 +235,28 @@ function Weeks({ by }: { by: Grouping }) {
             </p>
           </section>
         )}
-        <LevelledFigures levelled={levelled} />
-        <Unplaced levelled={levelled} rowOf={rowOf} />
+        {!isPhone && <Comes levelled={levelled} rowOf={rowOf} />}
       </div>
-      <div className={isPhone ? '' : 'onlyprint'}>
-        {rows.map((row) => (
-          <VisitLines key={row.key} {...{ row, today, rowOf, onVisit }} onTake={take} />
-        ))}
-      </div>
+      {isPhone && (
+        <>
+          {rows.map((row) => (
+            <VisitLines key={row.key} {...{ row, today, rowOf, onVisit }} onTake={take} />
+          ))}
+          <div className="planfoot datum">
+            <Comes levelled={levelled} rowOf={rowOf} />
+          </div>
+        </>
+      )}
     </div>
+  );
+}
+
+function Comes(props: Parameters<typeof Unplaced>[0]) {
+  return (
+    <>
+      <LevelledFigures levelled={props.levelled} />
+      <Unplaced {...props} />
+    </>
   );
 }
 

@@ -30,8 +30,8 @@ export function PowerCut({ siteId }: { siteId: string }) {
       </div>
       <ProblemNote error={error} />
       <p className="hint">
-        Before hands go near water: mains off at the board, and what comes back comes back by itself. Local
-        rules and the makers’ manuals come first.
+        Before hands go near water: mains off at the board; when power returns, everything starts by itself.
+        Local rules and the makers’ manuals come first.
       </p>
       {data?.map((system) => (
         <CutOf key={system.systemId} system={system} hours={hours ?? HOURS} wattHours={wattHours} />

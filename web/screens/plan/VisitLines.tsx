@@ -5,7 +5,7 @@ import { relativeWord, writeDay } from '../../parts/dates.ts';
 import type { Turn } from './PileChart.tsx';
 import type { PileRow } from './piles.ts';
 
-/** The same visits as lines: on a phone, and on paper. */
+/** The same visits as lines, for a phone. */
 export function VisitLines({
   row,
   today,
@@ -44,7 +44,6 @@ export function VisitLines({
                 return (
                   job && (
                     <li key={`${entry.jobId} ${entry.look}`} className="visitline">
-                      <span className="box" aria-hidden />
                       <button
                         type="button"
                         className="rowlink"

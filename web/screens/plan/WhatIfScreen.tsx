@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { programmes } from '../../../core/catalogue/programmes.ts';
 import { chanceWord } from '../../../core/explain/words.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
@@ -18,6 +18,7 @@ import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useAmounts } from '../../parts/useAmounts.ts';
 import { PowerCut } from './PowerCut.tsx';
 import { Prices } from './Prices.tsx';
+import { useAddress } from './useAddress.ts';
 import './plan.css';
 
 const kinds = {
@@ -32,15 +33,10 @@ const DAYS = 7 * LEVEL_WEEKS;
 
 /** Two plans side by side: as it is, and as it would be. Nothing is written. */
 export function WhatIfScreen() {
-  const [params, setParams] = useSearchParams();
+  const [params, set] = useAddress();
   const snapshot = useSnapshot();
   const asked = params.get('if') ?? 'rhythm';
   const kind: Kind = asked in kinds ? (asked as Kind) : 'rhythm';
-  const set = (some: Record<string, string>): void => {
-    const next = new URLSearchParams(params);
-    for (const [key, value] of Object.entries(some)) next.set(key, value);
-    setParams(next, { replace: true });
-  };
   const sites = snapshot.all('site').sort((a, b) => a.content.name.localeCompare(b.content.name));
   const systems = snapshot.all('system').sort((a, b) => a.content.name.localeCompare(b.content.name));
   const people = snapshot.all('person');

@@ -3,6 +3,7 @@ import type { Move } from '../../../contract/levelling/moves.ts';
 const words: Record<NonNullable<Move['breaks']>['kind'], string> = {
   full: 'more minutes than there are',
   'not-possible': 'nobody there can or may do it',
+  held: 'it was put off beyond it',
   apart: 'too near to',
 };
 

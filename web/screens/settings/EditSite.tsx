@@ -31,6 +31,7 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
       everyWeeks: visits?.everyWeeks ?? 1,
       from: visits?.from ?? todayIn(content.timeZone, now),
       minutes: visits?.minutes ?? null,
+      travelMin: visits?.travelMin ?? null,
       ...some,
     };
     setContent({ ...content, visits: next.weekdays.length > 0 ? next : null });
@@ -61,6 +62,13 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
           value={visits?.minutes ?? null}
           onChange={(minutes) => setVisits({ minutes })}
           help="per visit; may be left empty"
+        />
+        <NumberField
+          label="Way there and unpacking"
+          unit="min"
+          value={visits?.travelMin ?? null}
+          onChange={(travelMin) => setVisits({ travelMin })}
+          help="what a visit costs before anything is done; empty is 15 min"
         />
         <NumberField
           label="Height above the sea"
