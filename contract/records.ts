@@ -39,6 +39,10 @@ const Site = v.strictObject({
       travelMin: v.optional(nullable(number('Minutes of travel per visit', 0, 1440, 'min'))),
     }),
   ),
+  /** Days on which nobody comes; absent: none are known. */
+  holidays: v.optional(
+    v.array(v.strictObject({ day: day('The holiday'), note: text('What the day is', 100) })),
+  ),
   /** Above the sea: water holds less oxygen there; absent: 0. */
   heightM: v.optional(nullable(number('The height above the sea', -500, 6000, 'm'))),
   /** Of the room the water stands in, when nothing heats it. */

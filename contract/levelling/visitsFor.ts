@@ -43,6 +43,7 @@ export function visitsFor(
       .filter(({ content }) => content.siteId === site.id)
       .map((change) => [change.content.day, change]),
   );
+  const holidays = new Map(site.content.holidays?.map((one) => [one.day, one.note]));
   const workers = snapshot.all('person').map((person) => workerOf(person.content));
   const visits: PossibleVisit[] = [];
   const closed: ClosedVisit[] = [];
@@ -55,6 +56,12 @@ export function visitsFor(
       continue;
     }
     if (on < today || on > end) continue;
+    const holiday = holidays.get(on);
+    // what a person decided of a visit stands over the calendar
+    if (holiday !== undefined && change === null) {
+      if (rhythm) closed.push({ day: on, why: holiday || 'holiday', change });
+      continue;
+    }
     const there = workers.filter((worker) => isThere(worker, on));
     if (workers.length > 0 && there.length === 0) {
       closed.push({ day: on, why: awayWord(workers, on), change });

@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { restingLevel, riseBetween } from '../water/restingLevel.ts';
 import { oxygenSaturationMgL } from '../water/oxygen.ts';
+import { normalCdf, Z_90 } from '../wear/normal.ts';
+import { chanceOfLife } from './levelling/dueCurve.ts';
 import { awayAnswer, outlasts } from './away.ts';
 import { batteryHours, oxygenAfter, temperatureAfter } from './outage.ts';
 import { hoursWithoutFlow, hoursWithoutHeat, LEAST_OXYGEN_MG_L } from './round/matters.ts';
@@ -24,6 +26,14 @@ describe('away', () => {
   ])('filled it lasts %d days, away %d: %s', (lasts, away, enough) =>
     expect(outlasts(lasts, away)).toBe(enough),
   );
+});
+
+test('the chance of coming due within an absence is the lognormal’s, in closed form', () => {
+  // σ of a life whose 10th and 90th percentiles lie 1.5 times to each side of the middle
+  const sigma = Math.log(1.5) / Z_90;
+  const due = chanceOfLife({ earliest: 20 / 1.5, likely: 20, latest: 20 * 1.5 });
+  for (const days of [3, 10, 16, 20, 33, 60])
+    expect(due(days)).toBeCloseTo(normalCdf(Math.log(days / 20) / sigma), 6);
 });
 
 describe('a power cut', () => {

@@ -51,7 +51,7 @@ export function OrderList({
               step={step}
               begins={timing.begins.get(step.id) ?? 0}
               broken={broken.has(step.id)}
-              onPath={timing.path.has(step.id)}
+              onPath={timing.path.size === steps.length ? null : timing.path.has(step.id)}
             />
           ))}
         </ol>
@@ -69,8 +69,8 @@ function Movable({
   step: Step;
   begins: number;
   broken: boolean;
-  /** On the critical path: it sets the length of the visit. */
-  onPath: boolean;
+  /** On the critical path: it sets the length of the visit; null: all of them are, there is no waiting. */
+  onPath: boolean | null;
 }) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: step.id });
   return (
@@ -95,7 +95,7 @@ function Movable({
         {step.waitMin > 0 && step.phase !== 'fit' && (
           <span className="soft">, {step.waitMin} min by itself</span>
         )}
-        {!onPath && <span className="soft">, in the waiting</span>}
+        {onPath === false && <span className="soft">, in the waiting</span>}
         {step.phase === 'fit' && <span className="soft">, stays in about {step.waitMin / 60} h</span>}
       </span>
     </li>

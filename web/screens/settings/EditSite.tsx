@@ -14,6 +14,7 @@ import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { weekdayNames } from '../first-run/VisitStep.tsx';
 import { useSend } from '../../parts/useSend.ts';
+import { Holidays } from './Holidays.tsx';
 
 const zones = Intl.supportedValuesOf('timeZone');
 
@@ -111,6 +112,12 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
           { value: '4', label: 'Every four weeks' },
         ]}
         onChange={(weeks) => setVisits({ everyWeeks: Number(weeks) })}
+      />
+      <Holidays
+        place={content.name}
+        days={content.holidays ?? []}
+        today={todayIn(content.timeZone, now)}
+        onChange={(holidays) => setContent({ ...content, holidays })}
       />
       <ProblemNote error={error} />
       <div>
