@@ -71,7 +71,12 @@ export function calendarVisits(
           const minutes = visit.entries.reduce((sum, one) => sum + one.minutes, 0);
           const begins = instantOfLocal(`${visit.day}T${VISIT_TIME}`, site.timeZone).at;
           return {
-            ...{ uid: `visit-${id}-${visit.day}`, siteId: id, place: site.name, zone: site.timeZone },
+            ...{
+              uid: `visit-${id}-${visit.movedFrom ?? visit.day}`,
+              siteId: id,
+              place: site.name,
+              zone: site.timeZone,
+            },
             ...{ day: visit.day, begins, minutes },
             ends: begins + Math.max(SHORTEST_MIN, minutes) * MINUTE_MS,
             jobs: visit.entries.flatMap(({ jobId, look, turn, why }) => {

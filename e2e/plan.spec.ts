@@ -196,6 +196,9 @@ test('what if: fortnightly, another programme, twice the feed, one person less, 
   await page.getByRole('button', { name: 'A power cut' }).click();
   await expect(page.getByText('Not known when it starts to matter', { exact: false }).first()).toBeVisible();
   await expect(page.getByText(/Brought back in this order.*Return pump.*Skimmer/)).toBeVisible();
+  await page.getByLabel('Battery 1 holds').fill('600');
+  await expect(page.getByText('watts not known', { exact: false }).first()).toBeVisible();
+  await expect(page.getByLabel('Battery 2 holds')).toBeVisible();
   await expectFaultless(page);
   // money, once a price is set
   await page.getByRole('button', { name: 'Set prices' }).click();

@@ -18,7 +18,7 @@ export interface CutSystem {
   oxygenMgL: (number | null)[];
   temperatureC: (number | null)[];
   /** What may not fall dry or stand still, the first to go on a battery. */
-  onBattery: { componentId: string; name: string; why: string; watts: number | null }[];
+  onBattery: { componentId: string; name: string; why: string; watts: number | null; rank: number }[];
   /** How it comes back, in order. */
   restart: string[];
 }
@@ -80,11 +80,11 @@ export function powerCut(evidence: Evidence, siteId: string, hours: number, now:
             ? null
             : temperatureAfter(hour, { litres, temperatureC, roomC, watts, hoursPerDay, salinity }),
         ),
-        onBattery: batteryFirst.flatMap(({ kindId, why }) =>
+        onBattery: batteryFirst.flatMap(({ kindId, why }, rank) =>
           here
             .filter((one) => one.content.kindId === kindId)
             .map((one) => ({
-              ...{ componentId: one.id, name: one.content.name, why },
+              ...{ componentId: one.id, name: one.content.name, why, rank },
               watts: one.content.ratedW ?? null,
             })),
         ),

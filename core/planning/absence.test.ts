@@ -4,7 +4,7 @@ import { oxygenSaturationMgL } from '../water/oxygen.ts';
 import { normalCdf, Z_90 } from '../wear/normal.ts';
 import { chanceOfLife } from './levelling/dueCurve.ts';
 import { awayAnswer, outlasts } from './away.ts';
-import { batteryHours, oxygenAfter, temperatureAfter } from './outage.ts';
+import { batteryHours, onBatteries, oxygenAfter, temperatureAfter } from './outage.ts';
 import { hoursWithoutFlow, hoursWithoutHeat, LEAST_OXYGEN_MG_L } from './round/matters.ts';
 
 describe('away', () => {
@@ -59,6 +59,24 @@ describe('a power cut', () => {
   });
   // handbook: hours = Wh × 0.85 ÷ W
   test('a battery of 1,000 Wh runs 50 W for 17 h', () => expect(batteryHours(1000, 50)).toBeCloseTo(17, 12));
+  test('which pump on which battery: the most pressing first, each carried to the end or not at all', () => {
+    const loads = [
+      { id: 'tower', watts: 40 },
+      { id: 'air', watts: 5 },
+      { id: 'return', watts: 90 },
+      { id: 'stream', watts: 20 },
+    ];
+    // 6 h: 240, 30, 540, 120 Wh asked of 510 and 255 Wh that arrive
+    expect([...onBatteries([300, 600], loads, 6)]).toEqual([
+      ['tower', 1],
+      ['air', 1],
+      ['stream', 0],
+    ]);
+    expect(onBatteries([], loads, 6).size).toBe(0);
+    // nothing is promised that does not last: what each battery gives is at most what arrives of it
+    expect(onBatteries([600], [{ id: 'a', watts: 85 }], 6).get('a')).toBe(0);
+    expect(onBatteries([600], [{ id: 'a', watts: 86 }], 6).size).toBe(0);
+  });
 });
 
 describe('where a nutrient comes to rest', () => {

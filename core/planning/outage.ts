@@ -10,6 +10,35 @@ const BATTERY_SHARE = 0.85;
 /** Hours a battery runs a load: Wh × 0.85 ÷ W. */
 export const batteryHours = (wattHours: number, watts: number): number => (wattHours * BATTERY_SHARE) / watts;
 
+/** Something that wants power meanwhile, W. */
+export interface Load {
+  id: string;
+  watts: number;
+}
+
+/**
+ * Which load goes on which battery, so that each lasts to the end: the most pressing first, on the battery with most left.
+ * @param batteries rated energy, Wh
+ * @param loads most pressing first
+ * @returns by load its battery, counted from 0; one that no battery carries to the end is not among them
+ */
+export function onBatteries(
+  batteries: readonly number[],
+  loads: readonly Load[],
+  hours: number,
+): Map<string, number> {
+  const left = batteries.map((wattHours) => wattHours * BATTERY_SHARE);
+  const found = new Map<string, number>();
+  for (const { id, watts } of loads) {
+    const at = left.indexOf(Math.max(...left));
+    const need = watts * hours;
+    if (at < 0 || (left[at] ?? 0) < need) continue;
+    left[at] = (left[at] ?? 0) - need;
+    found.set(id, at);
+  }
+  return found;
+}
+
 /**
  * Oxygen after hours without flow, mg/L: from saturation, less what is used.
  * @param feedGPerDay g a day, by which use is reckoned

@@ -1,8 +1,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { mattersWord } from '../../../core/explain/mattersWord.ts';
 import { LEAST_OXYGEN_MG_L } from '../../../core/planning/round/matters.ts';
-import { batteryHours } from '../../../core/planning/outage.ts';
+import { batteryHours, onBatteries } from '../../../core/planning/outage.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
 import type { CutSystem } from '../../../contract/whatIf/powerCut.ts';
 import { api } from '../../api/client.ts';
@@ -15,18 +15,44 @@ const HOURS = 6;
 /** The mains are off from now on: what each water does by the hour, what goes on a battery, how it comes back. */
 export function PowerCut({ siteId }: { siteId: string }) {
   const [hours, setHours] = useState<number | null>(HOURS);
-  const [wattHours, setWattHours] = useState<number | null>(null);
+  // the last field is for the next one
+  const [batteries, setBatteries] = useState<readonly (number | null)[]>([null]);
   const { data, error } = useQuery({
     queryKey: ['plan', 'power-cut', siteId, hours],
     queryFn: () => api.get<CutSystem[]>(`/plan/power-cut?site=${siteId}&hours=${hours ?? HOURS}`),
     enabled: hours !== null && hours >= 0.5 && hours <= 72,
     placeholderData: keepPreviousData,
   });
+  const on = useMemo(() => {
+    const loads = (data ?? [])
+      .flatMap((system) => system.onBattery)
+      .sort((a, b) => a.rank - b.rank)
+      .flatMap(({ componentId, watts }) => (watts === null ? [] : [{ id: componentId, watts }]));
+    // one unit may serve several waters
+    const once = [...new Map(loads.map((load) => [load.id, load])).values()];
+    return onBatteries(
+      batteries.map((one) => one ?? 0),
+      once,
+      hours ?? HOURS,
+    );
+  }, [data, batteries, hours]);
   return (
     <section>
       <div className="actions">
         <NumberField label="It lasts" unit="h" value={hours} onChange={setHours} />
-        <NumberField label="A battery holds" unit="Wh" value={wattHours} onChange={setWattHours} />
+        {batteries.map((wattHours, i) => (
+          <NumberField
+            // batteries have no name but their place in the row
+            key={i}
+            label={`Battery ${i + 1} holds`}
+            unit="Wh"
+            value={wattHours}
+            onChange={(value) => {
+              const next = batteries.map((one, at) => (at === i ? value : one));
+              setBatteries(next.at(-1) === null ? next : [...next, null]);
+            }}
+          />
+        ))}
       </div>
       <ProblemNote error={error} />
       <p className="hint">
@@ -34,13 +60,23 @@ export function PowerCut({ siteId }: { siteId: string }) {
         Local rules and the makers’ manuals come first.
       </p>
       {data?.map((system) => (
-        <CutOf key={system.systemId} system={system} hours={hours ?? HOURS} wattHours={wattHours} />
+        <CutOf key={system.systemId} {...{ system, batteries, on }} hours={hours ?? HOURS} />
       ))}
     </section>
   );
 }
 
-function CutOf({ system, hours, wattHours }: { system: CutSystem; hours: number; wattHours: number | null }) {
+function CutOf({
+  system,
+  hours,
+  batteries,
+  on,
+}: {
+  system: CutSystem;
+  hours: number;
+  batteries: readonly (number | null)[];
+  on: ReadonlyMap<string, number>;
+}) {
   const amounts = useAmounts();
   const marks = [...new Set([0, Math.floor(hours / 2), Math.ceil(hours)])];
   const markWord = (mark: number): string =>
@@ -96,10 +132,7 @@ function CutOf({ system, hours, wattHours }: { system: CutSystem; hours: number;
             <span key={componentId}>
               {i > 0 && '; '}
               <b>{name}</b> <span className="soft">({why})</span>
-              {wattHours !== null &&
-                (watts === null
-                  ? ', watts not known: enter them on its page'
-                  : `, ${formatNumber(batteryHours(wattHours, watts), 1)} h`)}
+              {batteries.length > 1 && `, ${batteryWord(watts, on.get(componentId) ?? null, batteries)}`}
             </span>
           ))}
           .
@@ -110,4 +143,15 @@ function CutOf({ system, hours, wattHours }: { system: CutSystem; hours: number;
       )}
     </div>
   );
+}
+
+/** "battery 2, alone 10.2 h of it". */
+function batteryWord(
+  watts: number | null,
+  battery: number | null,
+  batteries: readonly (number | null)[],
+): string {
+  if (watts === null) return 'watts not known: enter them on its page';
+  if (battery === null) return 'no battery carries it to the end';
+  return `battery ${battery + 1}, which alone would run it ${formatNumber(batteryHours(batteries[battery] ?? 0, watts), 1)} h`;
 }
