@@ -60,7 +60,7 @@ describe('levelled', () => {
       expect(now.fullestMin).toBeLessThanOrEqual(before.fullestMin);
       expect(now.tooFull).toBeLessThanOrEqual(before.tooFull);
     }
-    expect(levelledPlaces(evidence, ready, placements)).toEqual(places);
+    expect(levelledPlaces(evidence.snapshot, ready, placements)).toEqual(places);
   });
   test('every turn says why it stands where it stands; what has no visit says what would make room', () => {
     for (const place of places) {

@@ -5,6 +5,7 @@ import { visitDays } from '../../core/planning/visits.ts';
 import { addDays, daysBetween, type Day } from '../../core/time/day.ts';
 import { chanceAgain, chanceByWindow } from '../levelling/chances.ts';
 import type { PlanRow } from '../planRows.ts';
+import { isPlanned } from '../planVisits.ts';
 import type { Evidence } from '../water/testedWater.ts';
 
 export interface AwayAsked {
@@ -43,47 +44,45 @@ export interface AwayPlan {
   unread: { jobId: string; name: string }[];
   /** Minutes of that last visit; null: nobody said. */
   minutesThere: number | null;
-  /** Minutes of all that is to be done before leaving, and a visit of the helper at most. */
+  /** Minutes of all that is to be done before leaving. */
   beforeMin: number;
-  helperMin: number;
 }
 
 /** What an absence means for a place: what falls due, what runs out, who sees to it. */
 export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: AwayAsked): AwayPlan {
   const { snapshot, definitionOf } = evidence;
-  const here = rows.filter(
-    (row) => row.siteId === asked.siteId && row.state !== 'paused' && row.state !== 'left-off',
-  );
+  const here = rows.filter((row) => row.siteId === asked.siteId && isPlanned(row));
   const today = here[0]?.today ?? asked.from;
   const rhythm = snapshot.content('site', asked.siteId)?.visits ?? null;
   const lastDay = lastVisitBefore(rhythm, today, asked.from);
   const back = addDays(asked.to, 1);
   const days = daysBetween(lastDay, back);
-  const helper = asked.helper;
+  const { helper } = asked;
+  const atReturn = (row: PlanRow): number =>
+    chanceByWindow(row, today, daysBetween(today, row.recommended ?? today))(daysBetween(today, back));
+  const helperMay = (row: PlanRow): boolean => {
+    const job = snapshot.content('job', row.jobId);
+    return (
+      helper !== null && job !== undefined && isForHelper(definitionOf(job)) && row.minutes <= helper.minutes
+    );
+  };
   const jobs = here.flatMap((row): AwayJob[] => {
     const job = snapshot.content('job', row.jobId);
     // a fitting for the stirring-up comes with what stirs up
-    if (!job || row.recommended === null || isStore(row) || definitionOf(job).temporary) return [];
-    const dueBy = chanceByWindow(row, today, daysBetween(today, row.recommended));
-    const again = chanceAgain(row);
+    if (!job || row.recommended === null || isStoreJob(row) || definitionOf(job).temporary) return [];
     const facts = {
-      atReturn: dueBy(daysBetween(today, back)),
-      ifDoneBefore: again?.(days) ?? null,
+      atReturn: atReturn(row),
+      ifDoneBefore: chanceAgain(row)?.(days) ?? null,
       accepted: 1 / row.costRatio,
     };
-    const helperMay = helper !== null && isForHelper(definitionOf(job)) && row.minutes <= helper.minutes;
-    return [{ row, answer: awayAnswer({ ...facts, helperMay }), ...facts }];
+    return [{ row, answer: awayAnswer({ ...facts, helperMay: helperMay(row) }), ...facts }];
   });
-  const stores = here.filter(isStore).map((row): AwayStore => {
-    const dueBy = chanceByWindow(row, today, daysBetween(today, row.recommended ?? today));
+  const stores = here.filter(isStoreJob).map((row): AwayStore => {
     const lastsDays = row.life?.likely ?? null;
     // somebody who helps fills it again
-    const job = snapshot.content('job', row.jobId);
-    const helperFills =
-      helper !== null && job !== undefined && isForHelper(definitionOf(job)) && row.minutes <= helper.minutes;
-    const gapDays = helper && helperFills ? helper.everyDays : days;
+    const gapDays = helper && helperMay(row) ? helper.everyDays : days;
     return {
-      ...{ row, lastsDays, gapDays, emptyAtReturn: dueBy(daysBetween(today, back)) },
+      ...{ row, lastsDays, gapDays, emptyAtReturn: atReturn(row) },
       outlasts: lastsDays !== null && outlasts(lastsDays, gapDays),
     };
   });
@@ -94,8 +93,7 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
     const isUnread = storeHere && !planned.has(id) && isStoreJob(definitionOf(content));
     return isUnread ? [{ jobId: id, name: `${component.name}, ${definitionOf(content).action}` }] : [];
   });
-  const minutesOf = (answer: AwayAnswer): number =>
-    jobs.filter((one) => one.answer === answer).reduce((sum, one) => sum + one.row.minutes, 0);
+  const before = [...jobs.filter((one) => one.answer === 'before'), ...stores];
   return {
     ...{
       days,
@@ -105,12 +103,9 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
       unread,
     },
     minutesThere: rhythm?.minutes ?? null,
-    beforeMin: minutesOf('before') + stores.reduce((sum, one) => sum + one.row.minutes, 0),
-    helperMin: minutesOf('helper'),
+    beforeMin: before.reduce((sum, one) => sum + one.row.minutes, 0),
   };
 }
-
-const isStore = isStoreJob;
 
 /** Somebody is there on the last visit before; without a rhythm on the eve. */
 function lastVisitBefore(rhythm: Parameters<typeof visitDays>[0], today: Day, from: Day): Day {

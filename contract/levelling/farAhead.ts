@@ -3,15 +3,17 @@ import { priced } from '../../core/planning/levelling/priced.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { visitList } from '../../core/planning/visitList.ts';
 import { addDays, dayOf, daysBetween, type Day, type Instant } from '../../core/time/day.ts';
-import { listedJobs } from '../planVisits.ts';
+import { isPlanned, listedJobs } from '../planVisits.ts';
 import type { PlanRow } from '../planRows.ts';
 import type { Stored } from '../records.ts';
 import type { Evidence } from '../water/testedWater.ts';
+import { eachPlace } from './eachPlace.ts';
 import { placeInstance, type PlaceInstance } from './placeInstance.ts';
 
 /** Jobs that come oftener are no news of a month: they are its routine. */
 export const ROUTINE_DAYS = 45;
-const MONTH_DAYS = 30;
+/** A month of plans. */
+export const MONTH_DAYS = 30;
 
 /** Months of a place, thinned out: what recurs often as minutes, every long job by name. */
 export interface FarPlace {
@@ -36,13 +38,7 @@ export function farPlaces(
   now: Instant,
   months: number,
 ): FarPlace[] {
-  return evidence.snapshot
-    .all('site')
-    .sort((a, b) => a.content.name.localeCompare(b.content.name) || a.id.localeCompare(b.id))
-    .flatMap((site) => {
-      const here = rows.filter((row) => row.siteId === site.id);
-      return here.length === 0 ? [] : [farPlace(evidence, site, here, now, months)];
-    });
+  return eachPlace(evidence, rows, (site, here) => farPlace(evidence, site, here, now, months));
 }
 
 function farPlace(
@@ -58,7 +54,7 @@ function farPlace(
   const spacing = rhythm ? (7 * rhythm.everyWeeks) / rhythm.weekdays.length : 1;
   // what wants doing oftener than anybody comes is done at each visit
   const routineMin = rows
-    .filter((row) => isRoutine(row) && row.state !== 'paused' && row.state !== 'left-off')
+    .filter((row) => isRoutine(row) && isPlanned(row))
     .reduce((sum, row) => sum + (row.minutes * MONTH_DAYS) / Math.max(spacing, row.intervalDays ?? 1), 0);
   const all = rhythm ? visitDays(rhythm, today, Math.ceil((count * MONTH_DAYS) / spacing) + 2) : [];
   const months = Array.from({ length: count }, (_, i) => {

@@ -1,9 +1,11 @@
-import { level, ruinsFor } from '../../core/planning/levelling/level.ts';
+import { ended, level, ruinsFor } from '../../core/planning/levelling/level.ts';
 import type { Placement } from '../../core/planning/levelling/instance.ts';
 import type { Instant } from '../../core/time/day.ts';
 import type { PlanRow } from '../planRows.ts';
+import type { Snapshot } from '../snapshot.ts';
 import { settingOf } from '../settings.ts';
 import type { Evidence } from '../water/testedWater.ts';
+import { eachPlace } from './eachPlace.ts';
 import { levelledPlace, type LevelledPlace } from './levelledPlace.ts';
 import { placeInstance, type PlaceInstance } from './placeInstance.ts';
 
@@ -17,13 +19,7 @@ export function placesOf(
   now: Instant,
   weeks = LEVEL_WEEKS,
 ): PlaceInstance[] {
-  return evidence.snapshot
-    .all('site')
-    .sort((a, b) => a.content.name.localeCompare(b.content.name) || a.id.localeCompare(b.id))
-    .flatMap((site) => {
-      const here = rows.filter((row) => row.siteId === site.id);
-      return here.length === 0 ? [] : [placeInstance(evidence, site, here, now, weeks)];
-    });
+  return eachPlace(evidence, rows, (site, here) => placeInstance(evidence, site, here, now, weeks));
 }
 
 export const jobsIn = (places: readonly Pick<PlaceInstance, 'instance'>[]): number =>
@@ -54,7 +50,7 @@ export function* levelAll(
 
 /** What a search found, place by place, as screens and calendars show it. */
 export function levelledPlaces(
-  { snapshot }: Evidence,
+  snapshot: Snapshot,
   places: readonly PlaceInstance[],
   placements: readonly Placement[],
 ): LevelledPlace[] {
@@ -70,8 +66,5 @@ export function levelPlan(
   weeks = LEVEL_WEEKS,
 ): LevelledPlace[] {
   const places = placesOf(evidence, rows, now, weeks);
-  const search = levelAll(places);
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return levelledPlaces(evidence, places, step.value);
+  return levelledPlaces(evidence.snapshot, places, ended(levelAll(places)));
 }

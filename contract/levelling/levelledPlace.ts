@@ -1,7 +1,7 @@
 import { placementWord, unplacedWord, type PlacementNames } from '../../core/explain/placementWord.ts';
 import { dayWord, type DateStyle } from '../../core/explain/words.ts';
 import type { Placement } from '../../core/planning/levelling/instance.ts';
-import { priced } from '../../core/planning/levelling/priced.ts';
+import { priced, type Priced } from '../../core/planning/levelling/priced.ts';
 import { Reasons } from '../../core/planning/levelling/reasons.ts';
 import { visitList } from '../../core/planning/visitList.ts';
 import { addDays, type Day } from '../../core/time/day.ts';
@@ -55,8 +55,12 @@ export function levelledPlace(place: PlaceInstance, placement: Placement, style:
     job: (job) => nameOf(place, job),
   };
   const reasons = new Reasons(instance, placement);
-  const { loads } = priced(instance, placement);
-  const made = visits.map((visit, v): LevelledVisit => ({ ...visit, entries: [], load: loads[v] ?? 0 }));
+  const price = priced(instance, placement);
+  const made = visits.map((visit, v): LevelledVisit => ({
+    ...visit,
+    entries: [],
+    load: price.loads[v] ?? 0,
+  }));
   const unplaced = waiting.map(({ row, why }) => ({ jobId: row.jobId, why: `It waits: ${why}.` }));
   for (const [j, job] of jobs.entries()) {
     const path = placement[j] ?? [];
@@ -87,7 +91,7 @@ export function levelledPlace(place: PlaceInstance, placement: Placement, style:
     ...{ siteId: site.id, today, closed: place.closed, unplaced },
     visits: made,
     before: beforeLevelling(place),
-    now: figures(place, placement),
+    now: figures(place, placement, price),
   };
 }
 
@@ -105,9 +109,11 @@ export function chanceAt(place: PlaceInstance, j: number, path: readonly number[
   return turn === 0 ? job.dueBy(day(path[0])) : (job.dueAfter?.(day(path[turn]) - day(path[turn - 1])) ?? 0);
 }
 
-function figures(place: PlaceInstance, placement: Placement): LevelFigures {
-  const { instance, jobs } = place;
-  const { loads, made, timing } = priced(instance, placement);
+function figures(
+  { instance, jobs }: PlaceInstance,
+  placement: Placement,
+  { loads, made, timing }: Priced,
+): LevelFigures {
   const shut = new Set<string>();
   let minutes = 0;
   for (const [j, path] of placement.entries())
@@ -136,9 +142,9 @@ function beforeLevelling(place: PlaceInstance): LevelledPlace['before'] {
       const j = numbers.get(`${jobId} ${look}`);
       if (v !== undefined && j !== undefined) placement[j]?.push(v);
     }
-  const loads = priced(instance, placement).loads;
+  const price = priced(instance, placement);
   return {
-    ...figures(place, placement),
-    loads: new Map(visits.map((visit, v) => [visit.day, loads[v] ?? 0])),
+    ...figures(place, placement, price),
+    loads: new Map(visits.map((visit, v) => [visit.day, price.loads[v] ?? 0])),
   };
 }

@@ -3,13 +3,14 @@ import type { Chance } from '../../core/planning/levelling/dueCurve.ts';
 import type { Apart, LevelInstance, LevelJob } from '../../core/planning/levelling/instance.ts';
 import { lackWord } from '../../core/explain/handsWord.ts';
 import { dayWord } from '../../core/explain/words.ts';
-import { lacksOn } from '../../core/planning/hands.ts';
+import { lacksOn, type Lack } from '../../core/planning/hands.ts';
 import { daysBetween, dayOf, type Day, type Instant } from '../../core/time/day.ts';
 import { blockedJobs, outOfUseWord } from '../facts/outOfUse.ts';
 import { placeOfJob } from '../facts/places.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import { workerOf } from '../facts/workers.ts';
 import type { PlanRow } from '../planRows.ts';
+import { isPlanned } from '../planVisits.ts';
 import type { Stored } from '../records.ts';
 import { settingOf } from '../settings.ts';
 import { pairs } from '../round/redundancy.ts';
@@ -93,9 +94,8 @@ export function placeInstance(
   const style = settingOf(snapshot).dateFormat;
   // by their ids: the order of rows is another one wherever they are listed, the plan must not be
   for (const row of [...rows].sort((a, b) => a.jobId.localeCompare(b.jobId))) {
-    const planned = row.state !== 'paused' && row.state !== 'left-off' && row.recommended !== null;
     const record = snapshot.content('job', row.jobId);
-    if (!planned || !record) continue;
+    if (!isPlanned(row) || row.recommended === null || !record) continue;
     const because = blocked.get(row.jobId);
     if (because) {
       waiting.push({ row, why: `${because.name} ${outOfUseWord[because.kind]}` });
@@ -106,19 +106,19 @@ export function placeInstance(
     const notBefore = row.heldUntil === null ? 0 : daysBetween(today, row.heldUntil) + 1;
     const tooSoon =
       definition.biological || definition.largeMechanical ? restedOn(evidence, row, site) : null;
+    // one person by themselves is never told that they are alone
+    const lacksAt = (on: Day): Lack[] =>
+      workers.length > 1 && definition.hands ? lacksOn(definition.hands, workers, on) : [];
     const allowed = visits.map(({ day }) => {
       if (daysBetween(today, day) < notBefore) return 0;
       if (isGiven) return 1;
       if (tooSoon !== null && daysBetween(tooSoon, day) < DAYS_APART) return 0;
-      // one person by themselves is never told that they are alone
-      if (workers.length > 1 && definition.hands && lacksOn(definition.hands, workers, day).length > 0)
-        return 0;
-      return 1;
+      return lacksAt(day).length > 0 ? 0 : 1;
     });
     const stands = (): string => {
-      const [lack] = definition.hands ? lacksOn(definition.hands, workers, visits.at(-1)?.day ?? today) : [];
-      if (lack)
-        return `${lackWord(lack, visits.at(-1)?.day ?? today, today, style)} No visit of these weeks has that.`;
+      const last = visits.at(-1)?.day ?? today;
+      const [lack] = lacksAt(last);
+      if (lack) return `${lackWord(lack, last, today, style)} No visit of these weeks has that.`;
       return row.heldUntil === null
         ? 'No visit lies far enough from other work on its life.'
         : `Put off until ${dayWord(row.heldUntil, today, style)}.`;
@@ -136,7 +136,7 @@ export function placeInstance(
           ...(definition.bath ? [`bath ${definition.bath.product}`] : []),
         ];
     const isLook = row.state === 'look-first';
-    if (isLook && row.recommended !== null) {
+    if (isLook) {
       const lookBy = setDay(daysBetween(today, row.recommended));
       jobs.push({ row, look: true, dueBy: lookBy, dueAfter: null, setUps: [], stands: null });
       levelJobs.push(

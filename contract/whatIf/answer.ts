@@ -2,7 +2,7 @@ import type { Instant } from '../../core/time/day.ts';
 import { endOfToday, makePlan } from '../plan.ts';
 import type { PlanRow } from '../planRows.ts';
 import type { Stored } from '../records.ts';
-import { evidenceOf, type Evidence } from '../water/testedWater.ts';
+import type { Evidence } from '../water/testedWater.ts';
 import { hypothetical, type WhatIf } from './changes.ts';
 import { nutrientBalances, type NutrientBalance } from './expectedWater.ts';
 
@@ -17,10 +17,10 @@ export interface WhatIfAnswer {
 
 export function whatIf(evidence: Evidence, asked: WhatIf, now: Instant): WhatIfAnswer {
   const { records, notKnown } = hypothetical(evidence, asked, now);
-  const { snapshot } = evidenceOf(evidence.snapshot.with(records));
+  const over = evidence.snapshot.with(records);
   return {
     ...{ records, notKnown },
-    rows: makePlan(snapshot, endOfToday(now), new Date(now).toISOString()).jobs,
+    rows: makePlan(over, endOfToday(now), new Date(now).toISOString()).jobs,
     balances: nutrientBalances(evidence, now),
   };
 }

@@ -1,4 +1,5 @@
 import type { DefinitionOf } from '../facts/definition.ts';
+import { MONTH_DAYS } from '../levelling/farAhead.ts';
 import type { LevelledPlace } from '../levelling/levelledPlace.ts';
 import type { PlanRow } from '../planRows.ts';
 import type { RecordContent } from '../records.ts';
@@ -16,7 +17,6 @@ export interface Sum {
   /** Of priced supplies, in 30 days; null: no prices are set. */
   money: number | null;
 }
-const MONTH_DAYS = 30;
 
 /** @param days of the plan */
 export function sumOf(

@@ -90,5 +90,5 @@ async function levelInBetween(state: PlanState, now: number): Promise<LevelledPl
   const search = levelAll(places);
   let step = search.next();
   for (; !step.done; step = search.next()) await setImmediate();
-  return levelledPlaces(evidence, places, step.value);
+  return levelledPlaces(state.snapshot, places, step.value);
 }

@@ -37,7 +37,7 @@ export function useLevelling(snapshot: Snapshot, rows: readonly PlanRow[]): Leve
   const levelled = useMemo(
     () =>
       found &&
-      levelledPlaces(evidenceOf(snapshot), found.places, found.placements).map((plan, i): Levelled => {
+      levelledPlaces(snapshot, found.places, found.placements).map((plan, i): Levelled => {
         const place = found.places[i];
         if (!place) throw new Error('a plan without its place');
         return { place, placement: found.placements[i] ?? [], plan };

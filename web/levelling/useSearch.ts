@@ -25,6 +25,7 @@ interface Known {
 /**
  * Levels places in a worker. Only places that changed are searched; what was found for them before, with the change worked
  * in, stands until the search has ended.
+ * @param placeOf the same function every time
  */
 export function useSearch<P>(places: readonly P[], placeOf: (place: P) => PlaceInstance): Search<P> {
   const [found, setFound] = useState<Search<P>['found']>(null);
@@ -73,9 +74,7 @@ export function useSearch<P>(places: readonly P[], placeOf: (place: P) => PlaceI
       jobsOfAll: jobsIn(all.map(({ place }) => place)),
     } satisfies LevelQuestion);
     return () => worker.terminate();
-    // the places say what is searched; how one is taken from what is listed never changes
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [places]);
+  }, [places, placeOf]);
   const stop = (): void => {
     running.current?.terminate();
     setShare(null);

@@ -86,14 +86,15 @@ export function* level(
 export const ruinsFor = (jobs: number, jobsOfAll: number): number =>
   Math.min(RUINS_MOST, Math.round((RUINS_OF_ALL * jobs) / Math.max(1, jobsOfAll)));
 
-/** Runs a search to its end. */
-export function levelled(instance: LevelInstance, options: LevelOptions = {}): Placement {
-  const search = level(instance, options);
+/** Runs a search to its end. @returns what it found */
+export function ended<T>(search: Generator<unknown, T, undefined>): T {
   for (;;) {
     const { done, value } = search.next();
     if (done) return value;
   }
 }
+export const levelled = (instance: LevelInstance, options: LevelOptions = {}): Placement =>
+  ended(level(instance, options));
 
 /** Pins first, then what is hardest to place. */
 function begin(plan: Working, from: Placement | undefined): void {

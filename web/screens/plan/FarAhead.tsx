@@ -6,9 +6,11 @@ import type { Day } from '../../../core/time/day.ts';
 import { farMonths, farPlaces, type FarMonth, type FarPlace } from '../../../contract/levelling/farAhead.ts';
 import { evidenceOf } from '../../../contract/water/testedWater.ts';
 import { usePlan, useSnapshot } from '../../api/data.ts';
+import { levellingWord } from '../../levelling/levellingWord.ts';
 import { useHour } from '../../levelling/useLevelled.ts';
 import { useSearch } from '../../levelling/useSearch.ts';
 import { JobLink } from './JobLink.tsx';
+import { isGrave } from './piles.ts';
 
 const placeOf = (far: FarPlace): PlaceInstance => far.place;
 const TALL = 92;
@@ -34,7 +36,7 @@ export function FarAhead({ months }: { months: number }) {
   if (!rows)
     return (
       <p className="datum" role="status" style={{ paddingTop: 12 }}>
-        {failed ? 'Levelling failed: reload to try again.' : `Levelling ${Math.round((share ?? 0) * 100)} %…`}
+        {levellingWord({ failed, share })}
       </p>
     );
   const month = rows.find(({ far }) => far.place.site.id === chosen?.site)?.months[chosen?.month ?? -1];
@@ -113,7 +115,7 @@ function FarRow({
               <i
                 key={`${row.jobId} ${turn}`}
                 className="block"
-                data-grave={row.consequence === 'C' || row.consequence === 'D' || undefined}
+                data-grave={isGrave(row) || undefined}
                 style={{ height: Math.max(1.5, row.minutes * scale) }}
               />
             ))}

@@ -15,7 +15,7 @@ import { addDays, daysBetween, weekdayOf, type Day } from '../../../core/time/da
 import type { PlanRow } from '../../../contract/plan.ts';
 import { useSetting } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
-import type { Pile, PileRow } from './piles.ts';
+import { isGrave, type Pile, type PileRow } from './piles.ts';
 
 /** The turn of a job that is in hand. */
 export interface Turn {
@@ -252,7 +252,7 @@ function Block({
       title={label}
       aria-hidden
       data-chosen={chosen || undefined}
-      data-grave={row?.consequence === 'C' || row?.consequence === 'D' || undefined}
+      data-grave={(row && isGrave(row)) || undefined}
       data-pinned={pinned || undefined}
       style={{
         height,

@@ -6,6 +6,7 @@ import type { PlanRow } from '../../../contract/plan.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating, deleting, revising, useWriting } from '../../api/writing.tsx';
+import { levellingWord, percentWord } from '../../levelling/levellingWord.ts';
 import { useLevelled, type Levelled } from '../../levelling/useLevelled.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { Pick } from '../../parts/Pick.tsx';
@@ -112,7 +113,7 @@ function Weeks({ by }: { by: Grouping }) {
   if (!levelled)
     return (
       <p className="datum" role="status" style={{ paddingTop: 12 }}>
-        {failed ? 'Levelling failed: reload to try again.' : `Levelling ${levelledWord(share)}…`}
+        {levellingWord({ failed, share })}
       </p>
     );
   const today = levelled[0]?.plan.today ?? plan.jobs[0]?.today ?? '';
@@ -202,7 +203,7 @@ function Weeks({ by }: { by: Grouping }) {
     <div onKeyDown={onKey}>
       {share !== null && (
         <p className="soft" role="status">
-          Levelling again {levelledWord(share)}…{' '}
+          Levelling again {percentWord(share)}…{' '}
           <button type="button" className="btn2" onClick={stop}>
             Stop
           </button>
@@ -259,8 +260,6 @@ function Comes(props: Parameters<typeof Unplaced>[0]) {
     </>
   );
 }
-
-const levelledWord = (share: number | null): string => `${Math.round((share ?? 0) * 100)} %`;
 
 /** A turn of a job where the plan has it now; null: it is not in it any more. */
 function jobInHand(levelled: readonly Levelled[], rowOf: ReadonlyMap<string, PlanRow>, turn: Turn) {

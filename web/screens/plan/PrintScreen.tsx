@@ -9,6 +9,7 @@ import type { PlanRow } from '../../../contract/plan.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { evidenceOf } from '../../../contract/water/testedWater.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
+import { levellingWord } from '../../levelling/levellingWord.ts';
 import { useHour, useLevelled } from '../../levelling/useLevelled.ts';
 import { useSearch } from '../../levelling/useSearch.ts';
 import { writeDay } from '../../parts/dates.ts';
@@ -64,9 +65,6 @@ export function PrintScreen() {
   );
 }
 
-const waiting = (failed: boolean, share: number | null): string =>
-  failed ? 'Levelling failed: reload to try again.' : `Levelling ${Math.round((share ?? 0) * 100)} %…`;
-
 function Visits({
   systems,
   days,
@@ -79,7 +77,7 @@ function Visits({
   const plan = usePlan();
   const { levelled, share, failed } = useLevelled();
   const rowOf = useMemo(() => new Map(plan.jobs.map((row) => [row.jobId, row])), [plan]);
-  if (!levelled) return <p role="status">{waiting(failed, share)}</p>;
+  if (!levelled) return <p role="status">{levellingWord({ failed, share })}</p>;
   return systems.map((system) => {
     const place = levelled.find(({ plan: one }) => one.siteId === system.content.siteId)?.plan;
     return place && <VisitsOf key={system.id} {...{ system, place, rowOf, days, title }} />;
@@ -156,7 +154,7 @@ function Years({ systems }: { systems: readonly Stored<'system'>[] }) {
     [snapshot, plan, hour],
   );
   const { found, share, failed } = useSearch(places, placeOf);
-  if (!found) return <p role="status">{waiting(failed, share)}</p>;
+  if (!found) return <p role="status">{levellingWord({ failed, share })}</p>;
   return systems.map((system) => {
     const at = found.places.findIndex((far) => far.place.site.id === system.content.siteId);
     const far = found.places[at];
