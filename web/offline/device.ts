@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { RecordContent } from '../../contract/records.ts';
-import type { Problem, Write } from '../../contract/work.ts';
+import type { Problem, WorkResult, Write } from '../../contract/work.ts';
 
 // What is kept on this device: work that waits to be sent, and the last answers of the server.
 
@@ -29,6 +29,8 @@ export interface Unit {
   refused: Problem | null;
   /** The server has it; it stays until it is among the records kept on this device, so that none ever lacks it. */
   taken: boolean;
+  /** What the server answered when it took it, for a form in another window that still waits. */
+  result?: WorkResult;
 }
 export interface KeptAnswer {
   path: string;

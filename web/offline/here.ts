@@ -34,7 +34,7 @@ export const sync = new Sync({
 /** Once for this window: follows what other windows of the device keep, and sends when a network is back. */
 export function listenForWork(): void {
   others = new BroadcastChannel('jondrel-outbox');
-  others.addEventListener('message', () => void sync.reload());
+  others.addEventListener('message', () => void sync.follow());
   window.addEventListener('online', () => void sync.run());
 }
 

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import type { Problem, Write } from '../../contract/work.ts';
+import type { Problem, WorkResult, Write } from '../../contract/work.ts';
 import { device, type Unit } from './device.ts';
 
 // Every write is kept on the device first and sent in order.
@@ -7,7 +7,7 @@ import { device, type Unit } from './device.ts';
 /** On the disk before the promise resolves: a battery may die at any moment. */
 const strict = { durability: 'strict' } as const;
 
-export type NewUnit = Omit<Unit, 'n' | 'refused' | 'taken'>;
+export type NewUnit = Omit<Unit, 'n' | 'refused' | 'taken' | 'result'>;
 
 /** Keeps a unit of work. Actions of a round get this device's name and their number in the same transaction. */
 export async function keepUnit(unit: NewUnit): Promise<Unit> {
@@ -40,7 +40,8 @@ export async function forgetUnit(n: number): Promise<void> {
 /** Refused: it is kept by name for its person to settle. Null: it is tried again, at its old place. */
 export const setAside = (n: number, refused: Problem | null): Promise<void> => change(n, { refused });
 /** The server has it. */
-export const setTaken = (n: number): Promise<void> => change(n, { taken: true, pictures: [] });
+export const setTaken = (n: number, result: WorkResult): Promise<void> =>
+  change(n, { taken: true, result, pictures: [] });
 
 async function change(n: number, some: Partial<Unit>): Promise<void> {
   const tx = (await device()).transaction('units', 'readwrite', strict);

@@ -48,11 +48,14 @@ class Far {
       now: () => performance.now(),
     });
   }
-  private answer(unit: Unit): Promise<WorkResult> {
+  /** What an answer waits for. */
+  slow: Promise<void> = Promise.resolve();
+  private async answer(unit: Unit): Promise<WorkResult> {
+    await this.slow;
     const status = this.away ? 0 : this.refuses.get(unit.said);
-    if (status !== undefined) return Promise.reject(Object.assign(new Error('no'), problem(status)));
+    if (status !== undefined) throw Object.assign(new Error('no'), problem(status));
     this.took.push(unit.said);
-    return Promise.resolve({ results: [] });
+    return { results: [] };
   }
 }
 
@@ -112,6 +115,26 @@ describe('the queue on the device', () => {
     far.away = true;
     await expect(far.sync.submit(note('in the cellar'))).resolves.toBe('kept');
     expect(far.left().map((unit) => unit.said)).toEqual(['in the cellar']);
+  });
+  test('a form hears it too when another window of the device had its turn and sent what it kept', async () => {
+    far.refuses.set('bad', 409);
+    let goOn: () => void = () => undefined;
+    far.slow = new Promise((resolve) => (goOn = resolve));
+    // the first window sends, and is asked to go round once more: it finds what the second one kept meanwhile
+    await far.sync.keep(note('of the first window'));
+    const second = far.window();
+    const heard = [second.submit(note('bad')), second.submit(note('good'))];
+    void Promise.allSettled(heard);
+    await vi.waitFor(() => expect(second.get().units).toHaveLength(2));
+    void far.sync.run();
+    goOn();
+    await expect(heard[0]).rejects.toMatchObject({ problem: { status: 409 } });
+    await expect(heard[1]).resolves.toEqual({ results: [] });
+    expect(far.took).toEqual(['of the first window', 'good']);
+    await vi.waitFor(async () => {
+      await far.sync.reload();
+      expect(far.left()).toEqual([]);
+    });
   });
   test('a busy server holds all up and keeps the order; a sign-out too', async () => {
     for (const status of [503, 507, 429, 401]) {

@@ -1,4 +1,5 @@
 import type { Problem, WorkResult } from '../../contract/work.ts';
+import { ApiProblem } from '../api/client.ts';
 import type { Unit } from './device.ts';
 import { forgetUnit, keepUnit, setAside, setTaken, unitsKept, type NewUnit } from './outbox.ts';
 
@@ -121,6 +122,11 @@ export class Sync {
       if (taken && !this.takenAt.has(n)) this.takenAt.set(n, this.parts.now());
     this.set(units ? { units } : { keeps: false });
   }
+  /** Another window of this device kept, sent or settled something. */
+  async follow(): Promise<void> {
+    await this.reload();
+    await this.heed();
+  }
 
   /** Sends what waits. Asked while it runs, it goes round once more. */
   run(): Promise<void> {
@@ -173,8 +179,26 @@ export class Sync {
         break;
       }
     }
-    // held up, or sent by another window: whoever waits need not
+    await this.heed();
+    // held up: whoever waits need not
     for (const key of asked) this.answer(key, ({ resolve }) => resolve('kept'));
+  }
+  /**
+   * Whichever window has its turn sends what all of them keep: a form whose unit went from another one hears the
+   * answer from the disk, as if it had been sent from here.
+   */
+  private async heed(): Promise<void> {
+    for (const [key, { kept }] of this.waiting) {
+      const unit = kept ? this.state.units.find((one) => keyOf(one) === key) : undefined;
+      if (unit?.taken) this.answer(key, ({ resolve }) => resolve(unit.result ?? 'kept'));
+      if (!unit?.refused) continue;
+      const refused = new ApiProblem(unit.refused);
+      this.answer(key, ({ reject }) => reject(refused));
+      // its form has what was typed: it is not set aside as well
+      await forgetUnit(unit.n);
+      await this.reload();
+      this.parts.tellOthers();
+    }
   }
   /** @returns why all must wait; null: it is through, or set aside */
   private async sendOne(unit: Unit): Promise<Problem | null> {
@@ -199,7 +223,7 @@ export class Sync {
     }
     this.pauseMs = FIRST_PAUSE_MS;
     this.takenAt.set(unit.n, this.parts.now());
-    await setTaken(unit.n);
+    await setTaken(unit.n, result);
     await this.reload();
     this.set({ heldUp: null });
     this.parts.tellOthers();
