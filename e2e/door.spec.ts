@@ -145,6 +145,13 @@ test('an invitation by its code; a client reads their own system; a secret link,
   await guest.getByRole('link', { name: 'The café' }).click();
   await expect(guest.getByRole('heading', { name: 'Where you are signed in' })).toBeVisible();
   await expectFaultless(guest);
+  // whether what is ticked is saved stands there in words
+  const reach = guest.locator('.reachline');
+  await expect(reach).toHaveText('all saved');
+  await guest.context().setOffline(true);
+  await expect(reach).toHaveText(/^No answer since \d\d:\d\d: what you tick now is not saved$/);
+  await guest.context().setOffline(false);
+  await expect(reach).toHaveText('all saved');
 
   await page.getByRole('button', { name: 'Make a link' }).click();
   await page.getByLabel('Who it is for').fill('the window');

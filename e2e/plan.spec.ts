@@ -66,6 +66,7 @@ test('a job is moved by the keyboard and by the mouse alike, says what it costs,
   // where it is too much for the visit it is asked about first; the click that ends a drag is swallowed for a moment
   await page.waitForTimeout(300);
   const ask = panel.getByRole('button', { name: /Move it/ });
+  await expect.poll(async () => (await ask.isVisible()) || (await pins()).length === 1).toBe(true);
   if (await ask.isVisible()) {
     await expect(panel.getByText('more minutes than there are').first()).toBeVisible();
     await ask.click();
@@ -78,6 +79,49 @@ test('a job is moved by the keyboard and by the mouse alike, says what it costs,
   await pinned.click();
   await panel.getByRole('button', { name: /Unpin/ }).click();
   await expect.poll(async () => (await pins()).length).toBe(0);
+});
+
+test('on a tablet a finger that holds a job takes it, one that moves on scrolls', async ({
+  browser,
+  server,
+}) => {
+  const { jobs } = await seedPlan(server.address, things);
+  const tablet = await browser.newContext({
+    viewport: { width: 1024, height: 768 },
+    ...{ hasTouch: true, isMobile: true, serviceWorkers: 'block' },
+  });
+  const page = await tablet.newPage();
+  await opened(page, server.address);
+  const pins = () => contents<Pin>(server.address, 'plan-pin');
+  const panel = page.getByRole('region', { name: 'The job in hand' });
+  const from = await block(page, PUMP).boundingBox();
+  const boxes = await Promise.all((await page.locator('.pile').all()).map((one) => one.boundingBox()));
+  const to = boxes.find((box) => (box?.x ?? 0) > (from?.x ?? 0) + 40);
+  if (!from || !to) throw new Error('nothing to drag');
+  const finger = await tablet.newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', x = 0, y = 0): Promise<unknown> =>
+    finger.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: type === 'touchEnd' ? [] : [{ x, y }],
+    });
+  const start = { x: from.x + from.width / 2, y: from.y + from.height / 2 };
+  const end = { x: to.x + to.width / 2, y: to.y + to.height / 2 };
+  const drawn = async (holdMs: number): Promise<void> => {
+    await touch('touchStart', start.x, start.y);
+    await page.waitForTimeout(holdMs);
+    for (let i = 1; i <= 8; i++)
+      await touch('touchMove', start.x + ((end.x - start.x) * i) / 8, start.y + ((end.y - start.y) * i) / 8);
+    await touch('touchEnd');
+  };
+  await drawn(0);
+  await expect(panel).toHaveCount(0);
+  await drawn(500);
+  const ask = panel.getByRole('button', { name: /Move it/ });
+  await expect.poll(async () => (await ask.isVisible()) || (await pins()).length === 1).toBe(true);
+  if (await ask.isVisible()) await ask.click();
+  await expect.poll(async () => (await pins()).length).toBe(1);
+  expect((await pins())[0]?.jobId).toBe(jobs[0]);
+  await tablet.close();
 });
 
 test('skipped twice with reasons: the count is said; a whole visit is moved, left out and put back', async ({

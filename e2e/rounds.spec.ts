@@ -1,5 +1,5 @@
 import { expect, expectFaultless, test } from './app.ts';
-import { seedTank } from './seed.ts';
+import { deviceReadsFlow, seedTank } from './seed.ts';
 import { stepThrough } from './stepping.ts';
 
 const pump = {
@@ -66,6 +66,38 @@ test('a round: off, bath, done; it does not end before the pump was seen running
   expect(services.filter((one) => one.content.jobId === job && one.content.found === 'right')).toHaveLength(
     2,
   );
+});
+
+test('what a device says of the flow since the pump is on again is the proof; no flow is said as the contrary', async ({
+  page,
+  server,
+}) => {
+  const { sock: componentId } = await seedTank(server.address, pump);
+  const channel = await deviceReadsFlow(server.address, componentId, 2900);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.address}/rounds`);
+  await page.getByRole('link', { name: 'Build the round' }).click();
+  await page.getByRole('button', { name: 'Begin the round' }).last().click();
+  await stepThrough(page, { until: /^See it: Return pump/ });
+  // what it sent while the pump ran before proves nothing
+  await expect(page.getByRole('button', { name: 'I see it' }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /by its device/ })).toHaveCount(0);
+  await deviceReadsFlow(server.address, componentId, 0, channel);
+  await expect(page.getByText(/Flow 0 L\/h at \d\d:\d\d, by its device: it does not run\./)).toBeVisible();
+  await deviceReadsFlow(server.address, componentId, 2750, channel);
+  await page.getByRole('button', { name: /Flow 2,750 L\/h at \d\d:\d\d, by its device: take it/ }).click();
+  await expect(page.getByRole('region', { name: 'Off now' })).toHaveCount(0);
+  // it is on the device first
+  const proofs = async () => {
+    const actions = (await (await fetch(`${server.address}/api/records/round-action`)).json()) as {
+      content: { what: { do: string; how?: string; saw?: string } };
+    }[];
+    return actions.map(({ content }) => content.what).filter((what) => what.do === 'proved');
+  };
+  await expect.poll(proofs).toHaveLength(1);
+  expect(await proofs()).toMatchObject([
+    { how: 'reading', saw: expect.stringContaining('2,750 L/h') as unknown },
+  ]);
 });
 
 test('given up, what is off stays on Today with its reason until it is proved', async ({ page, server }) => {
@@ -246,4 +278,13 @@ test('a neglected tank is brought back over visits; a sitter’s sheet is made, 
   await task.getByRole('button', { name: 'Done today' }).click();
   await expect(task).toContainText('☑');
   await expectFaultless(page);
+  // without network the page stays, and says that a tick was not taken
+  const open = page.getByRole('button', { name: 'Done today' }).first();
+  await page.context().setOffline(true);
+  await open.click();
+  await expect(page.getByText('The server does not answer.')).toBeVisible();
+  await expect(page.getByRole('complementary').getByText(/No answer since/)).toBeVisible();
+  await page.context().setOffline(false);
+  await open.click();
+  await expect(page.getByText('The server does not answer.')).toHaveCount(0);
 });

@@ -90,6 +90,39 @@ export async function seedTank(
   return ids;
 }
 
+/** What a device sends of a part's flow, just now. @returns its channel, for the next reading */
+export async function deviceReadsFlow(
+  address: string,
+  componentId: string,
+  litresPerHour: number,
+  known: string | null = null,
+): Promise<string> {
+  const channelId = known ?? randomUUID();
+  const create = (kind: string, id: string, content: unknown) => ({
+    ...{ op: 'create', kind, id, content },
+    revisionId: randomUUID(),
+  });
+  const channel = {
+    ...{ componentId, systemId: null, name: 'Flow', quantity: 'flow', measure: 'flow' },
+  };
+  const reading = {
+    ...{ channelId, value: litresPerHour, below: false, source: 'device', quality: 'good' },
+    ...{ when: { kind: 'instant', at: new Date().toISOString() }, timing: null, serviceId: null },
+    ...{ whoId: null, note: '' },
+  };
+  const writes = [
+    ...(known ? [] : [create('channel', channelId, channel)]),
+    create('reading', randomUUID(), reading),
+  ];
+  const response = await fetch(`${address}/api/work`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ writes }),
+  });
+  if (!response.ok) throw new Error(await response.text());
+  return channelId;
+}
+
 interface PlanRow {
   likely: string;
   recommended: string;

@@ -1,6 +1,6 @@
-import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
+import { findProgramme } from '../../core/catalogue/programmes.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
-import type { Band, ParameterId } from '../../core/water/parameters.ts';
+import type { ParameterId } from '../../core/water/parameters.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
 import { unrolled, type Counter } from '../../core/rules/counter.ts';
 import { measures, type Measure, type MeasureId } from '../../core/rules/measures.ts';
@@ -21,6 +21,7 @@ import { groupBy, type Snapshot } from '../snapshot.ts';
 import { nameOfJob, RecordIndex, targetOfJob } from './recordIndex.ts';
 import { incomingWater, sourcesOf } from '../water/incomingWater.ts';
 import { resinStore } from '../water/makeUpUnit.ts';
+import { systemBand } from '../water/systemBand.ts';
 import { testedWater } from '../water/testedWater.ts';
 import { definitionsOf, type DefinitionOf } from './definition.ts';
 import { withMinutesLearned } from './minutes.ts';
@@ -206,7 +207,6 @@ export class FactMaker {
     if (known) return known;
     const system = this.snapshot.content('system', systemId);
     const programme = findProgramme(system?.programmeId);
-    const own = system?.bands as Partial<Record<ParameterId, Band>> | undefined;
     const incoming = incomingWater(this.index, this.structure().sources.get(systemId) ?? [], zone, at);
     const evidence = {
       snapshot: this.snapshot,
@@ -219,7 +219,7 @@ export class FactMaker {
           systemId,
           systemName: system.name,
           parameter,
-          ...bandInForce(programme, own, parameter, incoming.get(parameter)?.value ?? null),
+          ...systemBand(system, parameter, incoming.get(parameter)?.value ?? null),
           incoming: incoming.get(parameter) ?? null,
           warnAtZero: programme?.warnAtZero ?? false,
           // what is doubted moves no date

@@ -1,4 +1,3 @@
-import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
 import {
   hoursWithoutFlow,
   hoursWithoutHeat,
@@ -11,6 +10,7 @@ import { litresOf } from '../facts/litres.ts';
 import { zoneOfSystem } from '../facts/places.ts';
 import { lossOf } from '../water/demand.ts';
 import { feedLog } from '../water/feedLog.ts';
+import { systemBand } from '../water/systemBand.ts';
 import { testedWater, type Evidence } from '../water/testedWater.ts';
 import type { OffState } from './fold.ts';
 
@@ -39,15 +39,8 @@ export const salinityOf = (evidence: Evidence, systemId: string, now: Instant): 
     ? 0
     : (lastTested(evidence, systemId, 'salinity', now) ?? SEA);
 
-export function bandOf({ snapshot }: Evidence, systemId: string, parameter: ParameterId): Band | null {
-  const system = snapshot.content('system', systemId);
-  return bandInForce(
-    findProgramme(system?.programmeId),
-    (system?.bands ?? {}) as Partial<Record<ParameterId, Band>>,
-    parameter,
-    null,
-  ).band;
-}
+export const bandOf = ({ snapshot }: Evidence, systemId: string, parameter: ParameterId): Band | null =>
+  systemBand(snapshot.content('system', systemId), parameter, null).band;
 
 const noTopOff: Means = (evidence, systemId, off, now) => {
   const zone = zoneOfSystem(evidence.snapshot, systemId);

@@ -1,4 +1,3 @@
-import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
 import { spanOfDays } from '../../core/explain/words.ts';
 import type { Step } from '../../core/planning/round/step.ts';
 import type { Day, Instant } from '../../core/time/day.ts';
@@ -10,6 +9,7 @@ import { instantOfWhen } from '../facts/when.ts';
 import type { PlanRow } from '../planRows.ts';
 import type { RecordContent } from '../records.ts';
 import { incomingWater, sourcesOf } from '../water/incomingWater.ts';
+import { systemBand } from '../water/systemBand.ts';
 import { testedWater, type Evidence } from '../water/testedWater.ts';
 import { foldRound, notRunning, type OffState } from './fold.ts';
 
@@ -202,12 +202,7 @@ function readingsOf(evidence: Evidence, systemId: string, zone: string, span: Sp
   return [...testedWater(evidence, systemId, zone, span.to)].flatMap(([parameter, points]) => {
     const mine = points.findLast((point) => point.at >= span.from && point.at <= span.to);
     if (!mine) return [];
-    const { band } = bandInForce(
-      findProgramme(system?.programmeId),
-      system?.bands as Partial<Record<ParameterId, Band>> | undefined,
-      parameter,
-      incoming.get(parameter)?.value ?? null,
-    );
+    const { band } = systemBand(system, parameter, incoming.get(parameter)?.value ?? null);
     const { repeatability } = mine.instrument?.method ?? parameters[parameter].method;
     return [
       {

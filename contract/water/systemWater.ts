@@ -1,7 +1,7 @@
-import { bandInForce, findProgramme } from '../../core/catalogue/programmes.ts';
+import { findProgramme } from '../../core/catalogue/programmes.ts';
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { consumptionOf } from '../../core/water/consumption.ts';
-import { parameters, type Band, type ParameterId } from '../../core/water/parameters.ts';
+import { parameters, type ParameterId } from '../../core/water/parameters.ts';
 import { isJudged, readingError, type TestSeries } from '../../core/water/testSeries.ts';
 import { verdictOf, type ParameterVerdict } from '../../core/water/verdict.ts';
 import { remediesOf } from '../../core/water/remedies/remedies.ts';
@@ -19,6 +19,7 @@ import { placeOfJob, type JobPlace } from '../facts/places.ts';
 import type { Stored } from '../records.ts';
 import { litresOf } from '../facts/litres.ts';
 import { incomingWater, sourcesOf } from './incomingWater.ts';
+import { systemBand } from './systemBand.ts';
 import { testedWater, type Evidence, type TestedPoint } from './testedWater.ts';
 
 /** The judgement on a system's water and what it asks for, at an instant. */
@@ -58,7 +59,6 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
   );
   const system = snapshot.content('system', systemId);
   const programme = findProgramme(system?.programmeId);
-  const own = system?.bands as Partial<Record<ParameterId, Band>> | undefined;
   const tests = testedWater(evidence, systemId, zone, at);
   const jobs = jobsOfSystem(evidence, systemId);
   const daysOf = (job: Stored<'job'>): number[] =>
@@ -66,7 +66,7 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
   const warnAtZero = programme?.warnAtZero ?? false;
   const seriesOf = (parameter: ParameterId, points: readonly TestedPoint[]): TestSeries => ({
     parameter,
-    band: bandInForce(programme, own, parameter, incoming[parameter] ?? null).band,
+    band: systemBand(system, parameter, incoming[parameter] ?? null).band,
     warnAtZero,
     method:
       points.findLast((point) => point.instrument !== null)?.instrument?.method ??

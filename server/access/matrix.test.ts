@@ -72,6 +72,7 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /water/source': work_,
   'GET /leads': work_,
   'GET /rounds/off': work_,
+  'GET /rounds/running': work_,
   'GET /rounds/:id/report': 'owner keeper client alone',
   'GET /rounds/:id/report.pdf': 'owner keeper client alone',
   'POST /rounds/:id/report/mail': work_,

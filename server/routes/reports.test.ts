@@ -127,6 +127,29 @@ describe('the report of a round', () => {
   });
 });
 
+describe('what a device says of a part since it was put on again', () => {
+  const asked = (component: string, since: number) =>
+    owner.get<{ value: number; runs: boolean } | null>(
+      `/rounds/running?component=${component}&since=${encodeURIComponent(new Date(since).toISOString())}`,
+    );
+  test('the last flow it sent since then; nothing before it did; another part and a wrong question are refused', async () => {
+    expect((await asked(ids.sock, NOW - 60_000)).json).toBeNull();
+    const channel = create('channel', {
+      ...{ componentId: ids.sock, systemId: null, name: 'Flow', quantity: 'flow', measure: 'flow' },
+    });
+    const reading = create('reading', {
+      ...{ channelId: channel.id, value: 1800, below: false, source: 'device', quality: 'good' },
+      ...{ when: { kind: 'instant', at: new Date(NOW).toISOString() }, timing: null, serviceId: null },
+      ...{ whoId: null, note: '' },
+    });
+    expect((await owner.post('/work', work(channel, reading))).status).toBe(200);
+    expect((await asked(ids.sock, NOW - 60_000)).json).toMatchObject({ value: 1800, runs: true });
+    expect((await asked(ids.sock, NOW + 60_000)).json).toBeNull();
+    expect((await asked(uuid(), NOW)).status).toBe(404);
+    expect((await owner.get('/rounds/running?component=pump&since=today')).status).toBe(400);
+  });
+});
+
 describe('a sitter’s sheet', () => {
   const task = { id: uuid(), jobId: ids.job, text: 'Change the sock', everyDays: 3 };
   const sheetId = uuid();

@@ -1,6 +1,8 @@
 import { Router } from 'express';
+import * as v from 'valibot';
 import { mattersWord, type NextLook } from '../../core/explain/mattersWord.ts';
 import { mattersOf } from '../../contract/round/matters.ts';
+import { runningProof } from '../../contract/round/runningProof.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { dayWord } from '../../core/explain/words.ts';
 import { addDays, dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
@@ -8,22 +10,37 @@ import { settingOf } from '../../contract/settings.ts';
 import type { Snapshot } from '../../contract/snapshot.ts';
 import { VISIT_HOUR } from '../../contract/water/makeUpDesk.ts';
 import { offOfRounds } from '../../contract/round/offList.ts';
+import { HttpProblem } from '../errorBorder.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 
-/** What rounds left off, with when it starts to matter. */
+const PartSince = v.object({
+  component: v.pipe(v.string('Say which part.'), v.uuid('Say which part.')),
+  since: v.pipe(v.string('Say since when.'), v.isoTimestamp('“since” must be an instant.')),
+});
+
+/** What rounds left off, with when it starts to matter; what a device says of a part that was put on again. */
 export function roundRoutes(evidence: EvidenceDesk, now: () => number): Router {
-  return Router().get('/rounds/off', async (_req, res) => {
-    const known = await evidence.now();
-    res.json(
-      offOfRounds(known.snapshot, known.index).map((off) => {
-        const matters = mattersOf(known, off, now());
-        return {
-          ...off,
-          matters: matters && mattersWord(matters, nextLook(known.snapshot, off.siteId, now())),
-        };
-      }),
-    );
-  });
+  return Router()
+    .get('/rounds/off', async (_req, res) => {
+      const known = await evidence.now();
+      res.json(
+        offOfRounds(known.snapshot, known.index).map((off) => {
+          const matters = mattersOf(known, off, now());
+          return {
+            ...off,
+            matters: matters && mattersWord(matters, nextLook(known.snapshot, off.siteId, now())),
+          };
+        }),
+      );
+    })
+    .get('/rounds/running', async (req, res) => {
+      const { component, since } = v.parse(PartSince, req.query);
+      const known = await evidence.now();
+      const part = known.snapshot.content('component', component);
+      if (!part) throw new HttpProblem(404, 'Not found', 'There is no such part.');
+      const zone = known.snapshot.content('site', part.siteId)?.timeZone ?? 'UTC';
+      res.json(runningProof(known, component, zone, Date.parse(since)));
+    });
 }
 
 const HOUR_MS = MS_PER_DAY / 24;

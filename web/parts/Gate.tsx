@@ -21,7 +21,18 @@ export function Gate({ children }: { children: ReactNode }) {
   // whoever came in through this window: signed out, they sign in over their work, and lose none of it
   const [was, setWas] = useState<DoorView['me']>(door.me);
   if (door.me && door.me !== was) setWas(door.me);
-  useEffect(() => onSignedOut(() => void client.invalidateQueries({ queryKey: ['door'] })), [client]);
+  useEffect(() => {
+    const ask = (): void => void client.invalidateQueries({ queryKey: ['door'] });
+    const stops = [
+      onSignedOut(ask),
+      // the device says that a network came or went: whether the server answers is asked and not believed
+      ...(['online', 'offline'] as const).map((news) => {
+        window.addEventListener(news, ask);
+        return () => window.removeEventListener(news, ask);
+      }),
+    ];
+    return () => stops.forEach((stop) => stop());
+  }, [client]);
   useLayoutEffect(() => {
     setSignedIn(door.me && { id: door.me.personId, name: door.me.name });
     setHolder(door.me);

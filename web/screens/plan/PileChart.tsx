@@ -1,6 +1,7 @@
 import {
   DndContext,
-  PointerSensor,
+  MouseSensor,
+  TouchSensor,
   useDraggable,
   useDroppable,
   useSensor,
@@ -62,7 +63,11 @@ const BEFORE_OVER = 1.3;
 /** Weeks ahead as piles: a job as tall as its minutes, on one line of the minutes there are. */
 export function PileChart(props: Props) {
   const { rows, today, weeks, onTake, onOver, onDrop } = props;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
+    // a finger that holds still takes the job, one that moves on scrolls the page
+    useSensor(TouchSensor, { activationConstraint: { delay: 220, tolerance: 8 } }),
+  );
   const visitOf = (id: unknown): number => Number(String(id).split(' ').at(-1));
   const onDragStart = ({ active }: DragStartEvent): void => onTake(active.data.current as Turn);
   const onDragOver = ({ over }: DragOverEvent): void => {

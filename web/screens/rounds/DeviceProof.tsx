@@ -1,12 +1,12 @@
-import { useMemo } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
-import { runningProof } from '../../../contract/round/runningProof.ts';
-import { evidenceOf } from '../../../contract/water/testedWater.ts';
+import type { RunningProof } from '../../../contract/round/runningProof.ts';
 import { unitFor } from '../../../contract/shownUnits.ts';
-import { useSetting, useSnapshot } from '../../api/data.ts';
+import { api } from '../../api/client.ts';
+import { useSetting } from '../../api/data.ts';
 import { clockIn } from '../../parts/dates.ts';
 
-/** What a device says of a part since it was put on again, to be taken as the proof. */
+/** What a device says of a part since it was put on again, to be taken as the proof; without network there is none. */
 export function DeviceProof({
   componentId,
   zone,
@@ -21,10 +21,16 @@ export function DeviceProof({
   disabled: boolean;
   onTake: (saw: string) => void;
 }) {
-  const snapshot = useSnapshot();
   const setting = useSetting();
-  const evidence = useMemo(() => evidenceOf(snapshot), [snapshot]);
-  const proof = runningProof(evidence, componentId, zone, since);
+  // asked for anew whenever records change: readings of devices are not among what a screen holds
+  const { data: proof } = useQuery({
+    queryKey: ['snapshot', 'running', componentId, since],
+    queryFn: () =>
+      api.get<RunningProof | null>(
+        `/rounds/running?component=${componentId}&since=${new Date(since).toISOString()}`,
+      ),
+    enabled: Number.isFinite(since),
+  });
   if (!proof) return null;
   const shown = formatQuantity(proof.quantity, proof.value, unitFor(proof.quantity, setting));
   const said = `${proof.label} ${shown} at ${clockIn(zone, proof.at)}, by its device`;

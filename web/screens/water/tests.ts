@@ -8,8 +8,9 @@ import {
   type ParameterId,
   type Verdict,
 } from '../../../core/water/parameters.ts';
-import { bandInForce, findProgramme, testsOf } from '../../../core/catalogue/programmes.ts';
+import { findProgramme, testsOf } from '../../../core/catalogue/programmes.ts';
 import { instantOfWhen } from '../../../contract/facts/when.ts';
+import { systemBand } from '../../../contract/water/systemBand.ts';
 import { testChannel } from '../../../contract/water/testChannel.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import type { IncomingWater } from '../../../contract/plan.ts';
@@ -80,9 +81,8 @@ export function columnOf(
     unitLabel: label,
     decimals,
     warnAtZero: programme?.warnAtZero ?? false,
-    ...bandInForce(
-      programme,
-      system.content.bands as Partial<Record<ParameterId, Band>> | undefined,
+    ...systemBand(
+      system.content,
       id,
       incoming.find((one) => one.systemId === system.id && one.parameter === id)?.value ?? null,
     ),
