@@ -195,6 +195,17 @@ describe('an absence of 16 days', () => {
       if (one.answer === 'wait') expect(one.atReturn).toBeLessThanOrEqual(one.accepted);
       else expect(one.atReturn).toBeGreaterThan(one.accepted);
     expect(away.stores.length).toBeGreaterThan(0);
+    // what lasts as it stands, and a quarter more, is not filled; the minutes before leaving leave it out
+    expect(away.stores.some((one) => one.fill)).toBe(true);
+    expect(away.stores.some((one) => !one.fill)).toBe(true);
+    for (const one of away.stores)
+      if (!one.fill && one.gapDays === away.days)
+        expect(one.emptyAtReturn).toBeLessThanOrEqual(1 / one.row.costRatio);
+    const done = [
+      ...away.jobs.filter((one) => one.answer === 'before'),
+      ...away.stores.filter((one) => one.fill),
+    ];
+    expect(away.beforeMin).toBe(done.reduce((sum, one) => sum + one.row.minutes, 0));
     const alone = awayPlan(evidence, plan.jobs, { siteId, ...asked, helper: null });
     expect(alone.jobs.every((one) => one.answer !== 'helper')).toBe(true);
     expect(alone.jobs).toHaveLength(away.jobs.length);

@@ -1,6 +1,6 @@
 import { isForHelper } from '../../core/catalogue/helper.ts';
 import { isStoreJob } from '../../core/catalogue/stores.ts';
-import { awayAnswer, outlasts, type AwayAnswer } from '../../core/planning/away.ts';
+import { awayAnswer, outlasts, STORE_MARGIN, type AwayAnswer } from '../../core/planning/away.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { addDays, daysBetween, type Day } from '../../core/time/day.ts';
 import { chanceAgain, chanceByWindow } from '../levelling/chances.ts';
@@ -33,6 +33,8 @@ export interface AwayStore {
   /** The chance that it is empty at the return if it is not filled. */
   emptyAtReturn: number;
   outlasts: boolean;
+  /** As it stands it does not last until somebody fills it again, and a quarter more. */
+  fill: boolean;
 }
 export interface AwayPlan {
   days: number;
@@ -58,8 +60,9 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
   const back = addDays(asked.to, 1);
   const days = daysBetween(lastDay, back);
   const { helper } = asked;
-  const atReturn = (row: PlanRow): number =>
-    chanceByWindow(row, today, daysBetween(today, row.recommended ?? today))(daysBetween(today, back));
+  const chanceBy = (row: PlanRow, day: Day): number =>
+    chanceByWindow(row, today, daysBetween(today, row.recommended ?? today))(daysBetween(today, day));
+  const atReturn = (row: PlanRow): number => chanceBy(row, back);
   const helperMay = (row: PlanRow): boolean => {
     const job = snapshot.content('job', row.jobId);
     return (
@@ -84,6 +87,7 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
     return {
       ...{ row, lastsDays, gapDays, emptyAtReturn: atReturn(row) },
       outlasts: lastsDays !== null && outlasts(lastsDays, gapDays),
+      fill: chanceBy(row, addDays(lastDay, Math.ceil(gapDays * STORE_MARGIN))) > 1 / row.costRatio,
     };
   });
   const planned = new Set(stores.map((store) => store.row.jobId));
@@ -93,7 +97,7 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
     const isUnread = storeHere && !planned.has(id) && isStoreJob(definitionOf(content));
     return isUnread ? [{ jobId: id, name: `${component.name}, ${definitionOf(content).action}` }] : [];
   });
-  const before = [...jobs.filter((one) => one.answer === 'before'), ...stores];
+  const before = [...jobs.filter((one) => one.answer === 'before'), ...stores.filter((one) => one.fill)];
   return {
     ...{
       days,

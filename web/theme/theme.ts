@@ -193,12 +193,20 @@ export const theme = createTheme({
         },
       },
     },
-    MuiToggleButtonGroup: { styleOverrides: { root: { backgroundColor: paper, width: 'fit-content' } } },
+    MuiToggleButtonGroup: {
+      styleOverrides: {
+        root: { width: 'fit-content', rowGap: 4 },
+        // one that begins a second row on a phone has its left edge too
+        middleButton: { borderLeftColor: strong },
+        lastButton: { borderLeftColor: strong },
+      },
+    },
     MuiToggleButton: {
       styleOverrides: {
         root: {
           height: 38,
           borderColor: strong,
+          backgroundColor: paper,
           color: ink,
           fontSize: 15,
           '&.Mui-selected, &.Mui-selected:hover': {

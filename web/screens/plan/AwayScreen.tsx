@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { count, chanceWord } from '../../../core/explain/words.ts';
 import { STORE_MARGIN, type AwayAnswer } from '../../../core/planning/away.ts';
 import { addDays, daysBetween, isRealDay, type Day } from '../../../core/time/day.ts';
-import { awayPlan, type AwayJob, type AwayPlan } from '../../../contract/away/awayPlan.ts';
+import { awayPlan, type AwayJob, type AwayPlan, type AwayStore } from '../../../contract/away/awayPlan.ts';
 import { evidenceOf } from '../../../contract/water/testedWater.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { Choice } from '../../parts/Choice.tsx';
@@ -171,6 +171,7 @@ function useAway(
 }
 
 function Stores({ away }: { away: AwayPlan }) {
+  const lasting = away.stores.filter((store) => !store.fill);
   return (
     <section className="awaypart">
       <h2 className="datum">What runs out</h2>
@@ -179,7 +180,7 @@ function Stores({ away }: { away: AwayPlan }) {
         {away.stores.length > 0 && (
           <thead>
             <tr>
-              <th>Fill all of them on the last day</th>
+              <th>Fill on the last day</th>
               <th>lasts, filled</th>
               <th>needed, with a quarter more</th>
               <th>empty at the return if it is not filled</th>
@@ -187,37 +188,61 @@ function Stores({ away }: { away: AwayPlan }) {
           </thead>
         )}
         <tbody>
-          {away.stores.map(({ row, lastsDays, gapDays, emptyAtReturn, outlasts }) => {
-            return (
-              <tr key={row.jobId}>
-                <td>
-                  <b>{row.thing}</b>, {row.action} <span className="soft">{row.systemName}</span>
-                </td>
-                <td data-label="lasts, filled">
-                  {lastsDays === null ? 'not known' : count(Math.round(lastsDays), 'day')}
-                </td>
-                <td data-label="needed, with a quarter more">
-                  {count(Math.ceil(gapDays * STORE_MARGIN), 'day')}
-                </td>
-                <td data-label="empty at the return if it is not filled">
-                  <b className={outlasts ? '' : 'late'}>
-                    {chanceWord(emptyAtReturn)}
-                    {outlasts
-                      ? ''
-                      : lastsDays === null
-                        ? '; read it twice to know'
-                        : '; it does not last: a larger one, or somebody who fills it'}
-                  </b>
-                </td>
-              </tr>
-            );
-          })}
+          {away.stores.length > 0 && lasting.length === away.stores.length && (
+            <tr>
+              <td colSpan={4} className="soft">
+                None: each lasts as it stands.
+              </td>
+            </tr>
+          )}
+          {away.stores
+            .filter(({ fill }) => fill)
+            .map((store) => (
+              <StoreRow key={store.row.jobId} store={store} />
+            ))}
         </tbody>
+        {lasting.length > 0 && (
+          <tbody>
+            <tr>
+              <th colSpan={4} scope="rowgroup">
+                These last as they stand
+              </th>
+            </tr>
+            {lasting.map((store) => (
+              <StoreRow key={store.row.jobId} store={store} />
+            ))}
+          </tbody>
+        )}
       </table>
       {away.unread.length > 0 && (
         <p className="soft">Not known how long they last: {away.unread.map((one) => one.name).join('; ')}.</p>
       )}
     </section>
+  );
+}
+
+function StoreRow({ store }: { store: AwayStore }) {
+  const { row, lastsDays, gapDays, emptyAtReturn, outlasts } = store;
+  return (
+    <tr>
+      <td>
+        <b>{row.thing}</b>, {row.action} <span className="soft">{row.systemName}</span>
+      </td>
+      <td data-label="lasts, filled">
+        {lastsDays === null ? 'not known' : count(Math.round(lastsDays), 'day')}
+      </td>
+      <td data-label="needed, with a quarter more">{count(Math.ceil(gapDays * STORE_MARGIN), 'day')}</td>
+      <td data-label="empty at the return if it is not filled">
+        <b className={outlasts ? '' : 'late'}>
+          {chanceWord(emptyAtReturn)}
+          {outlasts
+            ? ''
+            : lastsDays === null
+              ? '; read it twice to know'
+              : '; it does not last: a larger one, or somebody who fills it'}
+        </b>
+      </td>
+    </tr>
   );
 }
 
