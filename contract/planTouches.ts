@@ -33,7 +33,10 @@ function ofChannel(
   return [...ties.onComponent(componentId), ...systemIds.flatMap(ties.onSystem)];
 }
 
-/** Which jobs a record of each kind is evidence for, or defines. People and pictures move no date. */
+/**
+ * Which jobs a record of each kind is evidence for, or defines. A visit that moves, and people who come or not, move no
+ * date but the visit by which a job comes up; pictures move nothing.
+ */
 const touches: Touches = {
   // a calibration tells of the readings of its probe
   service: ({ jobId }, ties) => [jobId, ...ties.measuredBy(jobId)],
@@ -54,6 +57,8 @@ const touches: Touches = {
   vessel: ({ systemId }, ties) => ties.onSystem(systemId),
   system: (_, ties, id) => ties.onSystem(id),
   site: (_, ties, id) => ties.onSite(id),
+  'visit-change': ({ siteId }, ties) => ties.onSite(siteId),
+  person: (_, ties) => ties.everywhere(),
   method: (_, ties) => ties.everywhere(),
   'own-kind': (_, ties) => ties.everywhere(),
   setting: (_, ties) => ties.everywhere(),

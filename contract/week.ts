@@ -4,6 +4,7 @@ import { addDays, dayOf, type Day, type Instant } from '../core/time/day.ts';
 import { gradeIndex } from '../core/wear/found.ts';
 import { systemsWithin, type Scope } from './access/scope.ts';
 import { placeOfJob } from './facts/places.ts';
+import { rhythmOf } from './facts/rhythm.ts';
 import { instantOfWhen } from './facts/when.ts';
 import type { OutOfBand, Plan } from './plan.ts';
 import type { Evidence } from './water/testedWater.ts';
@@ -113,7 +114,7 @@ export function weekAtPlace(
   });
   return {
     ...{ siteId, place: site.name, zone, today, until },
-    visits: visitDays(site.visits, today, DAYS).filter((day) => day <= until),
+    visits: visitDays(rhythmOf(snapshot, siteId), today, DAYS).filter((day) => day <= until),
     systems: systems.map(({ id, content }) => ({
       id,
       name: content.name,

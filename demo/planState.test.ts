@@ -64,6 +64,34 @@ describe('kept up to date', () => {
     state.settle();
     expect(state.plan(TODAY).jobs).toEqual(fresh.jobs);
   });
+  test('a visit that is moved, and people who are away: the visit by which a job comes up', () => {
+    const site = records.find((record): record is Stored<'site'> => record.kind === 'site');
+    const visit = fresh.jobs.find((row) => row.siteId === site?.id)?.nextVisit ?? expect.fail();
+    const moved: Stored<'visit-change'> = {
+      ...{ kind: 'visit-change', id: 'moved', version: 1, deleted: false },
+      content: {
+        ...{ siteId: site?.id ?? '', day: visit, to: addDays(visit, 1), minutes: null },
+        ...{ whoId: null, reason: 'fair' },
+      },
+    };
+    const away = records
+      .filter((record): record is Stored<'person'> => record.kind === 'person')
+      .map((person) => ({
+        ...{ ...person, version: 2 },
+        content: { ...person.content, absences: [{ from: TODAY, to: addDays(TODAY, 20), note: '' }] },
+      }));
+    expect(away.length).toBeGreaterThan(0);
+    const state = new PlanState(Snapshot.of(records), at);
+    state.apply([moved]);
+    state.settle();
+    const visitOf = () => state.plan(TODAY).jobs.find((row) => row.siteId === site?.id)?.nextVisit;
+    expect(visitOf()).toBe(addDays(visit, 1));
+    state.apply(away);
+    state.settle();
+    expect((visitOf() ?? '') > addDays(TODAY, 20)).toBe(true);
+    const whole = Snapshot.of(records).with([moved, ...away]);
+    expect(state.plan(TODAY).jobs).toEqual(makePlan(whole, at, TODAY).jobs);
+  });
   test('the next day', () => {
     const state = new PlanState(Snapshot.of(records), at);
     const next = addDays(TODAY, 1);

@@ -11,6 +11,7 @@ import { roundReport } from '../contract/round/report.ts';
 import { runningProof } from '../contract/round/runningProof.ts';
 import type { RoundWhat } from '../contract/round/schemas.ts';
 import { daysOfTask, sheetProposal, sheetsFor } from '../contract/sitter/sheets.ts';
+import { wishesOf } from '../contract/levelling/wishes.ts';
 import { levelPlan } from '../contract/levelling/levelPlan.ts';
 import { calendarVisits } from '../contract/calendar.ts';
 import { Snapshot } from '../contract/snapshot.ts';
@@ -97,6 +98,37 @@ describe('the workshop’s visit', () => {
         tests.map((row) => row.jobId),
       ),
     ).toEqual([]);
+  });
+});
+
+describe('what people moved in the plan', () => {
+  const [next, after] = ['2026-11-28', '2026-12-05'];
+  const taken = (of: Evidence): string[] =>
+    proposedJobs(plan.jobs, siteOf('Workshop'), after, wishesOf(of)).map((row) => row.jobId);
+  const withRecords = (...records: Stored[]): Evidence => evidenceOf(evidence.snapshot.with(records));
+  const pinned = (jobId: string, day: string, from: string | null): Stored =>
+    record('plan-pin', { jobId, day, from, whoId: null, note: '' });
+  const rowsHere = () => plan.jobs.filter((row) => row.siteId === siteOf('Workshop'));
+  test('to a later visit is not proposed before; to this one it is, due or not', () => {
+    const due = taken(evidence)[0] ?? expect.fail();
+    expect(taken(withRecords(pinned(due, '2026-12-12', next)))).not.toContain(due);
+    // a later turn moved on leaves this one
+    expect(taken(withRecords(pinned(due, '2026-12-19', '2026-12-12')))).toContain(due);
+    const far =
+      rowsHere().find((row) => row.state === 'far-off' && row.recommended !== null) ?? expect.fail();
+    expect(taken(evidence)).not.toContain(far.jobId);
+    expect(taken(withRecords(pinned(far.jobId, next, '2026-12-26')))).toContain(far.jobId);
+  });
+  test('is met once the job was logged, and holds it no longer', () => {
+    const due = taken(evidence)[0] ?? expect.fail();
+    const done = (day: string): Stored =>
+      record('service', {
+        ...{ jobId: due, when: { kind: 'day', day }, whoId: null, found: null, shareDone: 1 },
+        ...{ minutes: null, supplies: [], note: '', pictureIds: [] },
+      });
+    const pin = pinned(due, '2026-12-12', next);
+    expect(wishesOf(withRecords(pin, done('2026-11-24'))).get(due)).toHaveLength(1);
+    expect(wishesOf(withRecords(pin, done(next))).get(due)).toBeUndefined();
   });
 });
 

@@ -158,6 +158,52 @@ test('skipped twice with reasons: the count is said; a whole visit is moved, lef
   await expect.poll(async () => (await contents(server.address, 'visit-change')).length).toBe(1);
 });
 
+test('rounds and Today follow what was moved in the plan: its round, a job to a later visit, the visit itself', async ({
+  page,
+  server,
+}) => {
+  const { site, jobs } = await seedPlan(server.address, [
+    { kindId: 'sponge', jobId: 'rinse', name: 'Sponge', ago: 60 },
+    { kindId: 'skimmer', jobId: 'body-soak', name: 'Skimmer', ago: 200 },
+  ]);
+  await opened(page, server.address);
+  // the visit at hand: its round holds what the plan put there
+  await page.locator('.pileload').first().click();
+  const visit = page.getByRole('region', { name: 'The visit in hand' });
+  await expect(visit.getByText(/^Sponge/).first()).toBeVisible();
+  await visit.getByRole('link', { name: 'Build its round' }).click();
+  await expect(page.getByRole('heading', { name: 'Round, Home' })).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: /Sponge/ })).toBeChecked();
+  // moved to the visit after it: neither proposed for this one nor forgotten
+  await write(
+    server.address,
+    create('plan-pin', { jobId: jobs[0], day: daysAhead(7), from: daysAhead(0), whoId: null, note: '' }),
+  );
+  await page.goto(`${server.address}/rounds/new?site=${site}`);
+  await expect(page.getByText(/^Moved in the plan: Sponge, rinse.* to /)).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: /Skimmer/ })).toBeChecked();
+  await expect(page.getByRole('checkbox', { name: /Sponge/ })).toHaveCount(0);
+  await expectFaultless(page);
+  await page.goto(`${server.address}/today`);
+  await expect(page.getByText(/^Moved in the plan to /)).toHaveCount(1);
+  // the visit is made a day later: every screen says so
+  await write(
+    server.address,
+    create('visit-change', {
+      ...{ siteId: site, day: daysAhead(0), to: daysAhead(1), minutes: null, whoId: null, reason: 'fair' },
+    }),
+  );
+  const [year, month, day] = daysAhead(1).split('-').map(Number);
+  const tomorrow = new Date(Date.UTC(year ?? 0, (month ?? 1) - 1, day));
+  const weekday = tomorrow.toLocaleDateString('en-GB', { weekday: 'short', timeZone: 'UTC' });
+  await page.goto(`${server.address}/rounds`);
+  await expect(page.getByText(new RegExp(`^${weekday} ${day} .*, then `))).toBeVisible();
+  const plan = (await (await fetch(`${server.address}/api/plan`)).json()) as {
+    jobs: { nextVisit: string }[];
+  };
+  expect(new Set(plan.jobs.map((row) => row.nextVisit))).toEqual(new Set([daysAhead(1)]));
+});
+
 test('work for two on a day when one is there: named, not planned; by system, person and kind; a year', async ({
   page,
   server,

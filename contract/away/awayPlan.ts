@@ -6,6 +6,7 @@ import { addDays, daysBetween, type Day } from '../../core/time/day.ts';
 import { chanceAgain, chanceByWindow } from '../levelling/chances.ts';
 import type { PlanRow } from '../planRows.ts';
 import { isPlanned } from '../planVisits.ts';
+import { rhythmOf } from '../facts/rhythm.ts';
 import type { Evidence } from '../water/testedWater.ts';
 
 export interface AwayAsked {
@@ -55,7 +56,7 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
   const { snapshot, definitionOf } = evidence;
   const here = rows.filter((row) => row.siteId === asked.siteId && isPlanned(row));
   const today = here[0]?.today ?? asked.from;
-  const rhythm = snapshot.content('site', asked.siteId)?.visits ?? null;
+  const rhythm = rhythmOf(snapshot, asked.siteId);
   const lastDay = lastVisitBefore(rhythm, today, asked.from);
   const back = addDays(asked.to, 1);
   const days = daysBetween(lastDay, back);

@@ -14,6 +14,7 @@ import {
   type UnitReading,
   type WaterSeries,
 } from '../../core/rules/facts.ts';
+import type { VisitRhythm } from '../../core/planning/visits.ts';
 import { endOfDay, type Instant } from '../../core/time/day.ts';
 import type { Rest } from '../../core/time/runningClock.ts';
 import type { RecordKind, Stored } from '../records.ts';
@@ -26,6 +27,7 @@ import { testedWater } from '../water/testedWater.ts';
 import { definitionsOf, type DefinitionOf } from './definition.ts';
 import { withMinutesLearned } from './minutes.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
+import { rhythmOf } from './rhythm.ts';
 import { doneOfWhen, instantOfWhen } from './when.ts';
 
 /** A job with all that is known of it at an instant, and where it stands. */
@@ -66,6 +68,7 @@ export class FactMaker {
   /** Worked out once for all jobs of a system or a unit in one pass. */
   private readonly water = new Map<string, WaterSeries[]>();
   private readonly unitReadings = new Map<string, UnitReading[]>();
+  private readonly rhythms = new Map<string, VisitRhythm | null>();
 
   constructor(snapshot: Snapshot, index = RecordIndex.of(snapshot)) {
     this.snapshot = snapshot;
@@ -78,6 +81,7 @@ export class FactMaker {
   /** Forget what was read of systems and units: records or the instant have changed. */
   beginPass(): void {
     this.water.clear();
+    this.rhythms.clear();
     this.unitReadings.clear();
   }
 
@@ -93,8 +97,16 @@ export class FactMaker {
       job: placed.job,
       place: placed.place,
       facts: this.factsOf(placed, instantAt(placed.place.zone)),
-      visits: this.snapshot.content('site', placed.place.siteId)?.visits ?? null,
+      visits: this.rhythmAt(placed.place.siteId),
     };
+  }
+
+  private rhythmAt(siteId: string): VisitRhythm | null {
+    const known = this.rhythms.get(siteId);
+    if (known !== undefined) return known;
+    const rhythm = rhythmOf(this.snapshot, siteId);
+    this.rhythms.set(siteId, rhythm);
+    return rhythm;
   }
 
   private factsOf({ job, place, definition }: PlacedJob, at: Instant): JobFacts {

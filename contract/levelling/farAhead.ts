@@ -8,6 +8,7 @@ import type { PlanRow } from '../planRows.ts';
 import type { Stored } from '../records.ts';
 import type { Evidence } from '../water/testedWater.ts';
 import { eachPlace } from './eachPlace.ts';
+import { rhythmOf } from '../facts/rhythm.ts';
 import { placeInstance, type PlaceInstance } from './placeInstance.ts';
 
 /** Jobs that come oftener are no news of a month: they are its routine. */
@@ -56,7 +57,11 @@ function farPlace(
   const routineMin = rows
     .filter((row) => isRoutine(row) && isPlanned(row))
     .reduce((sum, row) => sum + (row.minutes * MONTH_DAYS) / Math.max(spacing, row.intervalDays ?? 1), 0);
-  const all = rhythm ? visitDays(rhythm, today, Math.ceil((count * MONTH_DAYS) / spacing) + 2) : [];
+  const all = visitDays(
+    rhythmOf(evidence.snapshot, site.id),
+    today,
+    Math.ceil((count * MONTH_DAYS) / spacing) + 2,
+  );
   const months = Array.from({ length: count }, (_, i) => {
     const from = addDays(today, i * MONTH_DAYS);
     const to = addDays(from, MONTH_DAYS);

@@ -18,6 +18,7 @@ import { DAYS_APART } from '../round/spacing.ts';
 import type { Evidence } from '../water/testedWater.ts';
 import { chanceAgain, chanceByWindow, setDay } from './chances.ts';
 import { visitsFor, type ClosedVisit, type PossibleVisit } from './visitsFor.ts';
+import { wishesOf } from './wishes.ts';
 
 // House defaults, common practice, no published source.
 /** Of a visit whose way nobody gave: unpacking and packing. */
@@ -90,7 +91,7 @@ export function placeInstance(
   const levelJobs: LevelJob[] = [];
   const heavy: Heavy[] = [];
   const workers = snapshot.all('person').map((person) => workerOf(person.content));
-  const pins = snapshot.all('plan-pin');
+  const wishes = wishesOf(evidence);
   const style = settingOf(snapshot).dateFormat;
   // by their ids: the order of rows is another one wherever they are listed, the plan must not be
   for (const row of [...rows].sort((a, b) => a.jobId.localeCompare(b.jobId))) {
@@ -123,12 +124,10 @@ export function placeInstance(
         ? 'No visit lies far enough from other work on its life.'
         : `Put off until ${dayWord(row.heldUntil, today, style)}.`;
     };
-    const pinned = pins
-      .filter(({ content }) => content.jobId === row.jobId)
-      .flatMap(({ content }) => {
-        const at = visits.findIndex((visit) => visit.day === content.day);
-        return at < 0 ? [] : [at];
-      });
+    const pinned = (wishes.get(row.jobId) ?? []).flatMap((wish) => {
+      const at = visits.findIndex((visit) => visit.day === wish.day);
+      return at < 0 ? [] : [at];
+    });
     const keys = isGiven
       ? []
       : [

@@ -47,12 +47,12 @@ export function visitsFor(
   const workers = snapshot.all('person').map((person) => workerOf(person.content));
   const visits: PossibleVisit[] = [];
   const closed: ClosedVisit[] = [];
-  const days = [...new Set([...usual, ...changes.keys()])].filter((day) => day >= today).sort();
+  const days = [...new Set([...usual, ...changes.keys()])].sort();
   for (const day of days) {
     const change = changes.get(day) ?? null;
     const on = change ? change.content.to : day;
     if (on === null) {
-      closed.push({ day, why: change?.content.reason || 'left out', change });
+      if (day >= today) closed.push({ day, why: change?.content.reason || 'left out', change });
       continue;
     }
     if (on < today || on > end) continue;

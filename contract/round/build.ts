@@ -8,6 +8,7 @@ import type { Day } from '../../core/time/day.ts';
 import { ownKindsOf } from '../facts/definition.ts';
 import { minutesOf } from '../facts/minutes.ts';
 import { placeOfJob } from '../facts/places.ts';
+import { movedBeyond, wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../planRows.ts';
 import type { Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
@@ -15,12 +16,22 @@ import type { Evidence } from '../water/testedWater.ts';
 
 const never: ReadonlySet<State> = new Set<State>(['paused', 'held', 'left-off']);
 
-/** The jobs that a visit on a day takes up by itself: due, and coming due before the visit after it. */
-export function proposedJobs(rows: readonly PlanRow[], siteId: string, before: Day): PlanRow[] {
-  return rows.filter(
-    (row) =>
-      row.siteId === siteId && !never.has(row.state) && row.recommended !== null && row.recommended < before,
-  );
+/**
+ * The jobs that a visit on a day takes up by itself: due, coming due before the visit after it, or wanted there by a
+ * person; not what a person moved to a later one.
+ * @param before the day of the visit after it
+ */
+export function proposedJobs(
+  rows: readonly PlanRow[],
+  siteId: string,
+  before: Day,
+  wishes: Wishes = new Map(),
+): PlanRow[] {
+  return rows.filter((row) => {
+    if (row.siteId !== siteId || never.has(row.state) || row.recommended === null) return false;
+    if (movedBeyond(wishes, row.jobId, before) !== null) return false;
+    return row.recommended < before || wantedBefore(wishes, row.jobId, before);
+  });
 }
 
 /** The change of water planned for the visit of a day, or the last one before it that nobody has done. */

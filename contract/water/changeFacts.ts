@@ -12,6 +12,7 @@ import type { RecordContent } from '../records.ts';
 import { changeJobsOf } from './demand.ts';
 import { parametersOn, readingsOn } from './readings.ts';
 import { systemWater } from './systemWater.ts';
+import { rhythmOf } from '../facts/rhythm.ts';
 import type { Evidence } from './testedWater.ts';
 
 export type OffItem = RecordContent<'change-plan'>['systems'][number]['off'][number];
@@ -59,7 +60,7 @@ export function changeFacts(evidence: Evidence, siteId: string, now: Instant): C
   return {
     siteId,
     today,
-    visits: visitDays(site?.visits ?? null, today, 3),
+    visits: visitDays(rhythmOf(snapshot, siteId), today, 3),
     systems: systems.map((system) => askingFacts(evidence, system.id, zone, at)),
     stores: storesOf(evidence, siteId, zone, at),
   };

@@ -13,6 +13,7 @@ import { storesOf, usualLitres, type StoreFacts } from './changeFacts.ts';
 import { changeJobsOf, demandOf, type KnownDemand } from './demand.ts';
 import { lastServiceOf, litresSince, meterRate, unitFacts, unitReadings } from './makeUpUnit.ts';
 import type { Evidence } from './testedWater.ts';
+import { rhythmOf } from '../facts/rhythm.ts';
 import { topOffDesk, type TopOffDesk } from './topOffDesk.ts';
 
 /** One stage of a unit: the job that renews it, and what has passed since. */
@@ -171,7 +172,6 @@ function nextWater(
   { zone, today, at, now, dueBy }: Asked,
 ): NextWater | null {
   const { snapshot } = evidence;
-  const rhythm = snapshot.content('site', unit.content.siteId)?.visits ?? null;
   const plans = snapshot
     .all('change-plan')
     .filter(
@@ -181,7 +181,9 @@ function nextWater(
     .sort((a, b) => a.content.day.localeCompare(b.content.day));
   const visit =
     plans[0]?.content.day ??
-    visitDays(rhythm, today, 2).find((day) => startOfDay(day, zone) + VISIT_HOUR * HOUR_MS > now);
+    visitDays(rhythmOf(snapshot, unit.content.siteId), today, 2).find(
+      (day) => startOfDay(day, zone) + VISIT_HOUR * HOUR_MS > now,
+    );
   if (!visit) return null;
   const planned = plans
     .filter(({ content }) => content.day === visit)

@@ -11,6 +11,7 @@ import type { Snapshot } from '../../contract/snapshot.ts';
 import { VISIT_HOUR } from '../../contract/water/makeUpDesk.ts';
 import { offOfRounds } from '../../contract/round/offList.ts';
 import { HttpProblem } from '../errorBorder.ts';
+import { rhythmOf } from '../../contract/facts/rhythm.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 
 const PartSince = v.object({
@@ -49,7 +50,7 @@ function nextLook(snapshot: Snapshot, siteId: string, at: Instant): NextLook | n
   const site = snapshot.content('site', siteId);
   if (!site) return null;
   const today = dayOf(at, site.timeZone);
-  const [day] = visitDays(site.visits, addDays(today, 1), 1);
+  const [day] = visitDays(rhythmOf(snapshot, siteId), addDays(today, 1), 1);
   if (!day) return null;
   const inHours = (startOfDay(day, site.timeZone) + VISIT_HOUR * HOUR_MS - at) / HOUR_MS;
   return { inHours, day: dayWord(day, today, settingOf(snapshot).dateFormat) };

@@ -129,8 +129,11 @@ function Weeks({ by }: { by: Grouping }) {
     const known = snapshot
       .all('plan-pin')
       .find(({ content }) => content.jobId === job.row.jobId && content.day === from.day);
+    // moved on from where it was moved to, it still comes from where it stood by itself
+    const origin = known?.content.from ?? from.day;
     const content = {
-      ...{ jobId: job.row.jobId, day: move.day, from: from.day, whoId: person.id, note: '' },
+      ...{ jobId: job.row.jobId, day: move.day, whoId: person.id, note: '' },
+      from: origin === move.day ? null : origin,
     };
     const said = `${job.row.thing}, ${job.row.action}: moved to ${writeDay(move.day, today, dateFormat)}.`;
     const { sent } = await send([known ? revising(known, content) : creating('plan-pin', content)], said);
@@ -196,6 +199,7 @@ function Weeks({ by }: { by: Grouping }) {
       <VisitPanel
         key={`${hand.siteId} ${visit.day}`}
         {...{ siteId: hand.siteId, visit, today, rowOf, onTake: take }}
+        isNext={hand.visit === 0}
         onClose={() => setHand(null)}
       />
     ) : null;

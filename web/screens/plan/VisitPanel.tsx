@@ -1,5 +1,6 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { addDays, type Day } from '../../../core/time/day.ts';
 import type { LevelledVisit } from '../../../contract/levelling/levelledPlace.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
@@ -20,6 +21,7 @@ export function VisitPanel({
   visit,
   today,
   rowOf,
+  isNext,
   onTake,
   onClose,
 }: {
@@ -27,6 +29,8 @@ export function VisitPanel({
   visit: LevelledVisit;
   today: Day;
   rowOf: ReadonlyMap<string, PlanRow>;
+  /** The visit at hand: its round can be built. */
+  isNext: boolean;
   onTake: (turn: Turn) => void;
   onClose: () => void;
 }) {
@@ -58,6 +62,14 @@ export function VisitPanel({
           {Math.round(visit.load)}
           {visit.minutes === null ? ' min' : ` of ${visit.minutes} min`}
         </span>
+        {isNext && entries.length > 0 && (
+          <Link
+            className="btn2"
+            to={`/rounds/new?site=${siteId}&jobs=${[...new Set(entries.map((entry) => entry.jobId))].join()}`}
+          >
+            Build its round
+          </Link>
+        )}
       </div>
       {visit.movedFrom && (
         <p>

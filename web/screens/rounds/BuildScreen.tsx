@@ -120,6 +120,15 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
               <TakenUp key={row.jobId} row={row} build={build} />
             ))}
           </ul>
+          {build.movedOn.length > 0 && (
+            <p className="soft">
+              Moved in the plan:{' '}
+              {build.movedOn
+                .map(({ row, day }) => `${row.thing}, ${row.action}, to ${writeDay(day, today, dateFormat)}`)
+                .join('; ')}
+              .
+            </p>
+          )}
           <AddJob build={build} />
         </section>
         <section className="datum roundpart">

@@ -4,12 +4,14 @@ import { visitDays } from '../../../core/planning/visits.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 import { RecordIndex } from '../../../contract/facts/recordIndex.ts';
+import { wishesOf } from '../../../contract/levelling/wishes.ts';
 import { proposedJobs } from '../../../contract/round/build.ts';
 import { foldRound } from '../../../contract/round/fold.ts';
 import { offOfRounds } from '../../../contract/round/offList.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { todayIn, writeDay } from '../../parts/dates.ts';
 import { OffOfRounds } from './OffOfRounds.tsx';
+import { rhythmOf } from '../../../contract/facts/rhythm.ts';
 import { roundProgress } from './progress.ts';
 import './rounds.css';
 
@@ -22,6 +24,7 @@ export function RoundsScreen() {
   const { dateFormat } = useSetting();
   const now = useNow();
   const index = RecordIndex.of(snapshot);
+  const wishes = wishesOf({ snapshot, index });
   const rounds = snapshot
     .all('round')
     .map((round) => ({ round, state: foldRound(round.content, index.on('actionsOfRound', round.id)) }))
@@ -63,8 +66,8 @@ export function RoundsScreen() {
         <ul className="plain">
           {snapshot.all('site').map((site) => {
             const today = todayOf(site.id);
-            const [next, after] = visitDays(site.content.visits, today, 2);
-            const rows = proposedJobs(plan.jobs, site.id, after ?? today);
+            const [next, after] = visitDays(rhythmOf(snapshot, site.id), today, 2);
+            const rows = proposedJobs(plan.jobs, site.id, after ?? today, wishes);
             const minutes = rows.reduce((sum, row) => sum + row.minutes, 0);
             return (
               <li key={site.id} className="rule roundline">

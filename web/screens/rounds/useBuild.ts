@@ -4,6 +4,8 @@ import { timingOf } from '../../../core/planning/round/timing.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
 import { visitDays } from '../../../core/planning/visits.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
+import { visitsFor } from '../../../contract/levelling/visitsFor.ts';
+import { movedBeyond, wishesOf } from '../../../contract/levelling/wishes.ts';
 import { bringFor } from '../../../contract/round/bring.ts';
 import { buildRound, changePlanFor, fittingsFor, proposedJobs } from '../../../contract/round/build.ts';
 import { offOfRounds } from '../../../contract/round/offList.ts';
@@ -12,7 +14,11 @@ import { biologicalConflicts } from '../../../contract/round/spacing.ts';
 import { evidenceOf } from '../../../contract/water/testedWater.ts';
 import { useNow, usePlan, useSnapshot } from '../../api/data.ts';
 import { todayIn } from '../../parts/dates.ts';
+import { rhythmOf } from '../../../contract/facts/rhythm.ts';
 import { useKept } from '../../parts/useKept.ts';
+
+/** The next visits, and a few more: one may have been moved far. */
+const WEEKS = 5;
 
 /** What a person changed of the proposal; kept on the device until the round begins. */
 interface Draft {
@@ -28,15 +34,16 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   const snapshot = useSnapshot();
   const plan = usePlan();
   const now = useNow();
-  const site = snapshot.content('site', siteId);
-  const zone = site?.timeZone ?? 'UTC';
+  const site = snapshot.get('site', siteId);
+  const zone = site?.content.timeZone ?? 'UTC';
   const today = todayIn(zone, now);
-  const days = visitDays(site?.visits ?? null, today, 2);
+  const days = visitDays(rhythmOf(snapshot, siteId), today, 2);
   const next = days[0] ?? today;
   const after = days[1] ?? next;
   const key = `round.${siteId}.${systemId ?? ''}.${given?.join() ?? ''}`;
   const [draft, setDraft, forget] = useKept<Draft>(key, asProposed);
   const evidence = useMemo(() => evidenceOf(snapshot), [snapshot]);
+  const wishes = useMemo(() => wishesOf(evidence), [evidence]);
   const isHere = (row: PlanRow): boolean =>
     row.siteId === siteId && (systemId === null || row.systemIds.includes(systemId));
   const here = plan.jobs.filter(isHere);
@@ -48,7 +55,7 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   // a change that was planned for the visit is part of it, due or not
   const due = given
     ? given.flatMap((id) => byId.get(id) ?? [])
-    : [...new Set([...proposedJobs(plan.jobs, siteId, after).filter(isHere), ...here.filter(isPlanned)])];
+    : [...new Set([...proposedJobs(here, siteId, after, wishes), ...here.filter(isPlanned)])];
   const fittings = fittingsFor(
     evidence,
     due.map((row) => row.jobId),
@@ -59,7 +66,13 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   const proposed = buildRound(evidence, chosen, changePlan);
   const steps = inOwnOrder(proposed, draft.order);
   const leftOff = new Set(offOfRounds(snapshot, evidence.index).flatMap((off) => off.componentId ?? []));
-  const minutesThere = site?.visits?.minutes ?? null;
+  const visit = site && visitsFor(snapshot, site, today, WEEKS).visits.find((one) => one.day === next);
+  const minutesThere = visit?.minutes ?? site?.content.visits?.minutes ?? null;
+  /** What a person moved from this visit to a later one. */
+  const movedOn = here.flatMap((row) => {
+    const day = rows.includes(row) ? null : movedBeyond(wishes, row.jobId, after);
+    return day === null ? [] : [{ row, day }];
+  });
   /** What is most pressing stays, as far as the minutes go. */
   const keepTo = (minutes: number): void => {
     const ids = rows.map((row) => row.jobId);
@@ -75,8 +88,21 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
     setDraft({ ...draft, dropped: ids.slice(low) });
   };
   return {
-    ...{ minutesThere, keepTo },
-    ...{ site, zone, today, next, after, rows, chosen, steps, changePlan, draft, setDraft, forget },
+    ...{ minutesThere, keepTo, movedOn },
+    ...{
+      site: site?.content,
+      zone,
+      today,
+      next,
+      after,
+      rows,
+      chosen,
+      steps,
+      changePlan,
+      draft,
+      setDraft,
+      forget,
+    },
     others: here.filter((row) => !rows.includes(row)),
     timing: timingOf(steps),
     broken: draft.order ? brokenBy(steps) : [],

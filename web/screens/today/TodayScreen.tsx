@@ -16,6 +16,7 @@ import { Search } from '../../parts/Search.tsx';
 import { Pick } from '../../parts/Pick.tsx';
 import { useBlocked } from '../../parts/useBlocked.ts';
 import { LackNote, useLacks } from '../../parts/useLacks.tsx';
+import { MovedNote, useMoved } from '../../parts/useMoved.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { reaches, type Scale } from '../../strip/geometry.ts';
@@ -23,6 +24,7 @@ import { groupsOf, jobsAndMinutes, type Group, type GroupId } from './groups.ts'
 import { useFilters } from './useFilters.ts';
 import { Leads } from './Leads.tsx';
 import { WaterAlarm } from './WaterAlarm.tsx';
+import { rhythmOf } from '../../../contract/facts/rhythm.ts';
 import { WaterFoot } from './WaterFoot.tsx';
 
 // of those who make rounds
@@ -49,6 +51,7 @@ export function TodayScreen() {
     );
   const blocked = useBlocked();
   const lacks = useLacks();
+  const moved = useMoved();
   const filters = useFilters(plan.jobs, snapshot);
   const zone = snapshot.all('site')[0]?.content.timeZone ?? homeZone;
   const today = plan.jobs[0]?.today ?? dayOf(now, zone);
@@ -57,7 +60,7 @@ export function TodayScreen() {
     snapshot.all('site').map((site) => ({
       siteId: site.id,
       name: site.content.name,
-      visit: visitDays(site.content.visits, dayOf(now, site.content.timeZone), 1)[0] ?? null,
+      visit: visitDays(rhythmOf(snapshot, site.id), dayOf(now, site.content.timeZone), 1)[0] ?? null,
     })),
   );
   const first = groups.find((group) => group.rows.length > 0 && group.id !== 'far' && group.id !== 'resting')
@@ -79,6 +82,7 @@ export function TodayScreen() {
       startsOpen={opensFirst(group, groups, today)}
       blocked={blocked}
       lacks={lacks}
+      moved={moved}
     />
   );
   return (
@@ -181,6 +185,8 @@ interface GroupProps {
   blocked: ReturnType<typeof useBlocked>;
   /** What they lack of people. */
   lacks: ReturnType<typeof useLacks>;
+  /** Visits to which a person moved them. */
+  moved: ReturnType<typeof useMoved>;
 }
 
 function GroupOfJobs({
@@ -194,6 +200,7 @@ function GroupOfJobs({
   startsOpen,
   blocked,
   lacks,
+  moved,
 }: GroupProps) {
   const { dateFormat } = useSetting();
   const [open, setOpen] = useState(few || startsOpen);
@@ -256,7 +263,12 @@ function GroupOfJobs({
             place={row.systemName === row.thing ? null : row.systemName}
             chosen={chosen === row.jobId}
             blocked={blocked.get(row.jobId)}
-            extra={<LackNote said={lacks.get(row.jobId)} />}
+            extra={
+              <>
+                <LackNote said={lacks.get(row.jobId)} />
+                <MovedNote to={moved.get(row.jobId)} today={row.today} />
+              </>
+            }
             onChoose={() => onChoose(row.jobId)}
           >
             {row.state === 'left-off' && row.componentId ? (
