@@ -1,7 +1,7 @@
 import { isThere } from '../core/planning/hands.ts';
 import { instantOfLocal, type Day, type Instant } from '../core/time/day.ts';
 import { systemsWithin, type Scope } from './access/scope.ts';
-import { workerOf } from './facts/workers.ts';
+import { workerOf } from './facts/workerOf.ts';
 import type { LevelledPlace } from './levelling/levelledPlace.ts';
 import type { PlanRow } from './planRows.ts';
 import type { Snapshot } from './snapshot.ts';

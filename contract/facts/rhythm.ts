@@ -1,7 +1,7 @@
 import type { VisitRhythm } from '../../core/planning/visits.ts';
 import type { RecordContent } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
-import { workerOf } from './workers.ts';
+import { workerOf } from './workerOf.ts';
 
 /**
  * When somebody comes by a place: its rhythm with what people moved, left out or added, without holidays and without

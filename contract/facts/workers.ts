@@ -1,19 +1,9 @@
-import { lacksOn, type Lack, type Worker } from '../../core/planning/hands.ts';
+import { lacksOn, type Lack } from '../../core/planning/hands.ts';
 import type { Day } from '../../core/time/day.ts';
 import type { PlanRow } from '../planRows.ts';
-import type { RecordContent } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
 import { definitionsOf } from './definition.ts';
-
-/** Somebody who works here, as the core asks about them. */
-export const workerOf = (content: RecordContent<'person'>): Worker => ({
-  name: content.name,
-  skills: content.skills ?? [],
-  permits: content.permits ?? [],
-  weekdays: content.comes?.weekdays ?? [],
-  minutesPerVisit: content.comes?.minutes ?? null,
-  absences: content.absences ?? [],
-});
+import { workerOf } from './workerOf.ts';
 
 /** The day on which a job would next be done: its recommended day, or the next visit where that comes after it. */
 function dayOfWork({ nextVisit, recommended, today }: PlanRow): Day {

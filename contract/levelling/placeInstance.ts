@@ -8,7 +8,7 @@ import { daysBetween, dayOf, type Day, type Instant } from '../../core/time/day.
 import { blockedJobs, outOfUseWord } from '../facts/outOfUse.ts';
 import { placeOfJob } from '../facts/places.ts';
 import { instantOfWhen } from '../facts/when.ts';
-import { workerOf } from '../facts/workers.ts';
+import { workerOf } from '../facts/workerOf.ts';
 import type { PlanRow } from '../planRows.ts';
 import { isPlanned } from '../planVisits.ts';
 import type { Stored } from '../records.ts';

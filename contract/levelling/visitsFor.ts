@@ -1,7 +1,7 @@
 import { isThere, type Worker } from '../../core/planning/hands.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { addDays, type Day } from '../../core/time/day.ts';
-import { workerOf } from '../facts/workers.ts';
+import { workerOf } from '../facts/workerOf.ts';
 import type { Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
 

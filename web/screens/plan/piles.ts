@@ -2,7 +2,7 @@ import { isThere } from '../../../core/planning/hands.ts';
 import type { Day } from '../../../core/time/day.ts';
 import type { LevelledEntry } from '../../../contract/levelling/levelledPlace.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
-import { workerOf } from '../../../contract/facts/workers.ts';
+import { workerOf } from '../../../contract/facts/workerOf.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 import type { Levelled } from '../../levelling/useLevelled.ts';
 import { visitWords } from '../first-run/VisitStep.tsx';
