@@ -97,7 +97,7 @@ function readingRow(page: Page, reading: ReportReading, setting: RecordContent<'
     { text: parameters[parameter].name, share: 0.2, font: 'bold' },
     { text: parameterShown(parameter, value, below, setting), share: 0.2 },
     {
-      text: `${verdictWords[verdict]}; band ${bandShown(parameter, band, setting)}`,
+      text: `${verdictWords[verdict]}; ${bandShown(parameter, band, setting)}`,
       share: 0.36,
       soft: true,
     },

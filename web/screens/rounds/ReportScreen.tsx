@@ -16,6 +16,7 @@ import { defaultSetting, type RecordContent } from '../../../contract/records.ts
 import { api } from '../../api/client.ts';
 import { useSetting } from '../../api/data.ts';
 import { useMay } from '../../api/door.ts';
+import { BandLine } from '../../parts/BandLine.tsx';
 import { relativeWord, writeDay, writeInstant } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { StateWord } from '../../strip/marks.tsx';
@@ -169,52 +170,24 @@ function ReadingRow({ reading, setting }: { reading: ReportReading; setting: Set
         {parameters[parameter].name} {parameterShown(parameter, value, below, setting)}
       </b>
       <span>
-        <WaterMark verdict={verdict} /> {verdictWords[verdict]}{' '}
-        <span className="soft">band {bandShown(parameter, band, setting)}</span>
+        <WaterMark verdict={verdict} /> {verdictWords[verdict]};{' '}
+        <span className="soft">{bandShown(parameter, band, setting)}</span>
       </span>
       <SmallLine reading={reading} />
     </li>
   );
 }
 
-const WIDTH = 160;
-const HEIGHT = 34;
-/** The last tests with the edges of the band. */
+/** The tests before it, up to this one. */
 function SmallLine({ reading: { points, band, parameter } }: { reading: ReportReading }) {
   if (points.length < 2) return <span className="soft">the first test</span>;
-  const edges = [band?.lo, band?.hi].flatMap((edge) => edge ?? []);
-  const values = [...points.map((point) => point.value), ...edges];
-  const [low, high] = [Math.min(...values), Math.max(...values)];
-  const [from, to] = [points[0]?.at ?? 0, points.at(-1)?.at ?? 1];
-  const x = (at: number): number => 4 + ((at - from) / Math.max(1, to - from)) * (WIDTH - 8);
-  const y = (one: number): number => HEIGHT - 4 - ((one - low) / Math.max(1e-9, high - low)) * (HEIGHT - 8);
-  const last = points.at(-1);
   return (
-    <svg
-      width={WIDTH}
-      height={HEIGHT}
-      role="img"
-      aria-label={`${parameters[parameter].name}: the last ${points.length} tests`}
-    >
-      {edges.map((edge) => (
-        <line
-          key={edge}
-          x1={0}
-          x2={WIDTH}
-          y1={y(edge)}
-          y2={y(edge)}
-          stroke="var(--lineStrong)"
-          strokeDasharray="3 3"
-        />
-      ))}
-      <polyline
-        points={points.map((point) => `${x(point.at)},${y(point.value)}`).join(' ')}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth={1.5}
-      />
-      {last && <circle cx={x(last.at)} cy={y(last.value)} r={3} fill="var(--petrol)" />}
-    </svg>
+    <BandLine
+      {...{ band, points, width: 160, height: 34 }}
+      from={points[0]?.at ?? 0}
+      to={points.at(-1)?.at ?? 1}
+      label={`${parameters[parameter].name}: the last ${points.length} tests`}
+    />
   );
 }
 

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { visitDays } from '../../../core/planning/visits.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
@@ -23,15 +24,20 @@ export function RoundsScreen() {
   const plan = usePlan();
   const { dateFormat } = useSetting();
   const now = useNow();
-  const index = RecordIndex.of(snapshot);
-  const wishes = wishesOf({ snapshot, index });
-  const rounds = snapshot
-    .all('round')
-    .map((round) => ({ round, state: foldRound(round.content, index.on('actionsOfRound', round.id)) }))
-    .sort(
-      (a, b) =>
-        b.round.content.day.localeCompare(a.round.content.day) || b.round.id.localeCompare(a.round.id),
-    );
+  const { off, wishes, rounds } = useMemo(() => {
+    const index = RecordIndex.of(snapshot);
+    return {
+      off: offOfRounds(snapshot, index).filter((one) => !one.underWay),
+      wishes: wishesOf({ snapshot, index }),
+      rounds: snapshot
+        .all('round')
+        .map((round) => ({ round, state: foldRound(round.content, index.on('actionsOfRound', round.id)) }))
+        .sort(
+          (a, b) =>
+            b.round.content.day.localeCompare(a.round.content.day) || b.round.id.localeCompare(a.round.id),
+        ),
+    };
+  }, [snapshot]);
   const open = rounds.filter(({ state }) => !state.closed && state.abandoned === null);
   const past = rounds.filter(({ state }) => state.closed || state.abandoned !== null).slice(0, PAST_SHOWN);
   const nameOf = (siteId: string) => snapshot.content('site', siteId)?.name ?? '';
@@ -40,7 +46,7 @@ export function RoundsScreen() {
       <header className="head">
         <h1>Rounds</h1>
       </header>
-      <OffOfRounds off={offOfRounds(snapshot, index).filter((one) => !one.underWay)} />
+      <OffOfRounds off={off} />
       {open.length > 0 && (
         <section className="datum roundpart">
           <h2>Under way</h2>

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Step } from '../../../core/planning/round/step.ts';
+import { isTheJob, type Step } from '../../../core/planning/round/step.ts';
 import { ring } from './ring.ts';
 import type { RoundState } from '../../../contract/round/fold.ts';
 import { useClock } from '../../api/data.ts';
@@ -12,7 +12,7 @@ export function Timers({ steps, state }: { steps: readonly Step[]; state: RoundS
   const [now, setNow] = useState(clock);
   const running = steps.flatMap((step) => {
     const begun = state.doneAt.get(step.id);
-    const over = steps.some((one) => one.id === `${step.jobId ?? ''} do` && state.doneAt.has(one.id));
+    const over = steps.some((one) => one.jobId === step.jobId && isTheJob(one) && state.doneAt.has(one.id));
     return step.waitMin > 0 && begun !== undefined && !over
       ? [{ step, ends: begun + step.waitMin * 60 * SECOND_MS }]
       : [];
