@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, expectFaultless, test } from './app.ts';
-import { contents, create, daysAhead, seedPlan, write } from './seedPlan.ts';
+import { daysAhead, seedPlan } from './seedPlan.ts';
+import { contents, create, write } from './writing.ts';
 
 const things = [
   { kindId: 'return-pump', jobId: 'strip-soak', name: 'Return pump', ago: 85 },

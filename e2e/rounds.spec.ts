@@ -1,6 +1,7 @@
 import { expect, expectFaultless, test } from './app.ts';
 import { deviceReadsFlow, seedTank } from './seed.ts';
 import { stepThrough } from './stepping.ts';
+import { contents } from './writing.ts';
 
 const pump = {
   kindId: 'return-pump',
@@ -89,10 +90,11 @@ test('what a device says of the flow since the pump is on again is the proof; no
   await expect(page.getByRole('region', { name: 'Off now' })).toHaveCount(0);
   // it is on the device first
   const proofs = async () => {
-    const actions = (await (await fetch(`${server.address}/api/records/round-action`)).json()) as {
-      content: { what: { do: string; how?: string; saw?: string } };
-    }[];
-    return actions.map(({ content }) => content.what).filter((what) => what.do === 'proved');
+    const actions = await contents<{ what: { do: string; how?: string; saw?: string } }>(
+      server.address,
+      'round-action',
+    );
+    return actions.map(({ what }) => what).filter((what) => what.do === 'proved');
   };
   await expect.poll(proofs).toHaveLength(1);
   expect(await proofs()).toMatchObject([

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { create, write } from './writing.ts';
 
 // Records written through the API, as any other program would.
 
@@ -24,13 +25,6 @@ export async function seedTank(
 ): Promise<Seeded> {
   const { kindId = 'sock-felt', jobId = 'swap', name = 'Filter sock', services = [] } = options;
   const ids: Seeded = { site: randomUUID(), system: randomUUID(), sock: randomUUID(), job: randomUUID() };
-  const create = (kind: string, id: string, content: unknown) => ({
-    op: 'create',
-    kind,
-    id,
-    revisionId: randomUUID(),
-    content,
-  });
   const component = {
     siteId: ids.site,
     systemIds: [ids.system],
@@ -45,30 +39,28 @@ export async function seedTank(
     facts: { maker: '', model: '', serial: '', warrantyUntil: null, manual: '', note: '' },
   };
   const writes = [
-    create('site', ids.site, {
-      name: 'Home',
-      timeZone: 'UTC',
-      visits: { weekdays: [6], everyWeeks: 1, from: daysAgo(30), minutes: null },
-    }),
-    create('system', ids.system, {
-      siteId: ids.site,
-      name: 'Reef',
-      water: 'salt',
-      believedVolumeL: null,
-      note: '',
-    }),
-    create('component', ids.sock, component),
-    create('job', ids.job, {
-      componentId: ids.sock,
-      systemId: null,
-      vesselId: null,
-      kindId,
-      jobId,
-      overrides: {},
-      own: null,
-    }),
+    create(
+      'site',
+      {
+        name: 'Home',
+        timeZone: 'UTC',
+        visits: { weekdays: [6], everyWeeks: 1, from: daysAgo(30), minutes: null },
+      },
+      ids.site,
+    ),
+    create(
+      'system',
+      { siteId: ids.site, name: 'Reef', water: 'salt', believedVolumeL: null, note: '' },
+      ids.system,
+    ),
+    create('component', component, ids.sock),
+    create(
+      'job',
+      { componentId: ids.sock, systemId: null, vesselId: null, kindId, jobId, overrides: {}, own: null },
+      ids.job,
+    ),
     ...services.map(({ ago, found }) =>
-      create('service', randomUUID(), {
+      create('service', {
         jobId: ids.job,
         when: { kind: 'day', day: daysAgo(ago) },
         whoId: null,
@@ -81,12 +73,7 @@ export async function seedTank(
       }),
     ),
   ];
-  const response = await fetch(`${address}/api/work`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ writes }),
-  });
-  if (!response.ok) throw new Error(await response.text());
+  await write(address, ...writes);
   return ids;
 }
 
@@ -98,10 +85,6 @@ export async function deviceReadsFlow(
   known: string | null = null,
 ): Promise<string> {
   const channelId = known ?? randomUUID();
-  const create = (kind: string, id: string, content: unknown) => ({
-    ...{ op: 'create', kind, id, content },
-    revisionId: randomUUID(),
-  });
   const channel = {
     ...{ componentId, systemId: null, name: 'Flow', quantity: 'flow', measure: 'flow' },
   };
@@ -110,16 +93,8 @@ export async function deviceReadsFlow(
     ...{ when: { kind: 'instant', at: new Date().toISOString() }, timing: null, serviceId: null },
     ...{ whoId: null, note: '' },
   };
-  const writes = [
-    ...(known ? [] : [create('channel', channelId, channel)]),
-    create('reading', randomUUID(), reading),
-  ];
-  const response = await fetch(`${address}/api/work`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ writes }),
-  });
-  if (!response.ok) throw new Error(await response.text());
+  const writes = [...(known ? [] : [create('channel', channel, channelId)]), create('reading', reading)];
+  await write(address, ...writes);
   return channelId;
 }
 

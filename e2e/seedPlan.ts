@@ -1,25 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { daysAgo } from './seed.ts';
+import { create, write } from './writing.ts';
 
 /** A day so many days ahead, in UTC: the tests' site stands there too. */
 export const daysAhead = (days: number): string => daysAgo(-days);
-
-/** Writes records as any other program would. */
-export async function write(address: string, ...writes: unknown[]): Promise<void> {
-  const response = await fetch(`${address}/api/work`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ writes }),
-  });
-  if (!response.ok) throw new Error(await response.text());
-}
-export const create = (kind: string, content: unknown, id: string = randomUUID()) => ({
-  ...{ op: 'create', kind, id, revisionId: randomUUID(), content },
-});
-export async function contents<T>(address: string, kind: string): Promise<T[]> {
-  const all = (await (await fetch(`${address}/api/records/${kind}`)).json()) as { content: T }[];
-  return all.map((one) => one.content);
-}
 
 /** A place visited once a week for an hour, from today on, with a tank and some equipment, each serviced so many days ago. */
 export async function seedPlan(

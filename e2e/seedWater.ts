@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { create, write } from './writing.ts';
 
 // Systems with stores, a top-off or a make-up unit, written through the API.
 
@@ -22,7 +23,7 @@ export class WaterSeed {
 
   add(kind: string, content: Content): string {
     const id = randomUUID();
-    this.writes.push({ op: 'create', kind, id, revisionId: randomUUID(), content });
+    this.writes.push(create(kind, content, id));
     return id;
   }
 
@@ -113,12 +114,7 @@ export class WaterSeed {
   }
 
   async send(address: string): Promise<void> {
-    const response = await fetch(`${address}/api/work`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ writes: this.writes }),
-    });
-    if (!response.ok) throw new Error(await response.text());
+    await write(address, ...this.writes);
     this.writes = [];
   }
 }

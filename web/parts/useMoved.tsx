@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
+import { RecordIndex } from '../../contract/facts/recordIndex.ts';
 import { wishesOf } from '../../contract/levelling/wishes.ts';
 import type { Day } from '../../core/time/day.ts';
-import { evidenceOf } from '../../contract/water/testedWater.ts';
 import { usePlan, useSetting, useSnapshot } from '../api/data.ts';
 import { writeDay } from './dates.ts';
 
@@ -12,7 +12,7 @@ export function useMoved(): ReadonlyMap<string, Day> {
   return useMemo(() => {
     // an index of all records is made for those who moved something
     if (snapshot.all('plan-pin').length === 0) return new Map<string, Day>();
-    const wishes = wishesOf(evidenceOf(snapshot));
+    const wishes = wishesOf({ snapshot, index: RecordIndex.of(snapshot) });
     return new Map(
       jobs.flatMap(({ jobId, today }): [string, Day][] => {
         const moved = wishes.get(jobId)?.find((wish) => wish.from !== null && wish.day >= today);
