@@ -41,7 +41,7 @@ export const ChangePlanContent = v.strictObject({
   ifShort: v.picklist(shortRules, 'Say who gets less if it is short.'),
   matched: flag('Matched before the visit'),
   systems: v.pipe(v.array(PlannedChange), v.minLength(1, 'Choose at least one system.')),
-  /** The services that logged it; none: not done yet. */
+  /** The services that its own screen logged; those of a round are known by its actions. */
   serviceIds: ids('A service'),
   note: text('The note'),
 });

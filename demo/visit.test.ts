@@ -15,7 +15,9 @@ import { wishesOf } from '../contract/levelling/wishes.ts';
 import { levelPlan } from '../contract/levelling/levelPlan.ts';
 import { calendarVisits } from '../contract/calendar.ts';
 import { Snapshot } from '../contract/snapshot.ts';
+import { isTheJob } from '../core/planning/round/step.ts';
 import { weekdayOf } from '../core/time/day.ts';
+import { servicesOfPlan } from '../contract/water/changeDone.ts';
 import { evidenceOf, type Evidence } from '../contract/water/testedWater.ts';
 import { demoRecords } from './records.ts';
 
@@ -66,6 +68,56 @@ describe('the workshop’s visit', () => {
     const done = { ...planned?.content, serviceIds: [uuid()] } as RecordContent<'change-plan'>;
     const after = evidence.snapshot.with([record('change-plan', done, planned?.id)]);
     expect(changePlanFor(after, siteId, '2026-11-28')).toBeNull();
+  });
+  test('what two people changed of one plan in its round carries it out; nobody writes to the plan itself', () => {
+    const siteId = siteOf('Workshop');
+    const planned = changePlanFor(evidence.snapshot, siteId, '2026-11-28') ?? expect.fail();
+    const systems = new Set(planned.content.systems.map((one) => one.systemId));
+    const rows = plan.jobs.filter(
+      (row) => row.work === 'change water' && row.systemIds.some((one) => systems.has(one)),
+    );
+    const jobIds = rows.map((row) => row.jobId);
+    const steps = buildRound(evidence, jobIds, planned);
+    const changes = steps.filter(isTheJob);
+    expect(changes).toHaveLength(systems.size);
+    expect(changes.length).toBeGreaterThan(1);
+    const services = changes.map((step) =>
+      record('service', {
+        ...{ jobId: step.jobId ?? '', whoId: null, found: null, shareDone: 1, minutes: null, supplies: [] },
+        ...{ when: { kind: 'instant', at: new Date(NOW).toISOString() }, note: '', pictureIds: [] },
+        litres: step.litres,
+      }),
+    );
+    const round = (changePlanId: string | null): Stored<'round'> =>
+      record('round', {
+        ...{ siteId, day: TODAY, personId: null, jobIds, before: [], changePlanId },
+        steps: steps as unknown as RecordContent<'round'>['steps'],
+      });
+    const told = (of: Stored<'round'>): Stored[] => [
+      of,
+      // at the same moment, each on a device of their own
+      ...changes.map((step, i) =>
+        record('round-action', {
+          ...{ roundId: of.id, version: 1, device: `phone ${i}`, sequence: 1, whoId: null },
+          at: new Date(NOW).toISOString(),
+          what: {
+            ...{ do: 'done', stepId: step.id, found: null, minutes: null, note: '' },
+            serviceId: services[i]?.id ?? '',
+          },
+        }),
+      ),
+    ];
+    const after = evidence.snapshot.with([...services, ...told(round(planned.id))]);
+    expect(servicesOfPlan(after, planned).sort()).toEqual(services.map((one) => one.id).sort());
+    expect(changePlanFor(after, siteId, '2026-11-28')).toBeNull();
+    // one taken back, the rest still carried it out; all taken back, it is open again
+    const without = (gone: readonly Stored[]): Snapshot =>
+      after.with(gone.map((one) => ({ ...one, deleted: true })));
+    expect(servicesOfPlan(without(services.slice(1)), planned)).toEqual([services[0]?.id]);
+    expect(changePlanFor(without(services), siteId, '2026-11-28')?.id).toBe(planned.id);
+    // a round that took no plan up carries none out
+    const other = evidence.snapshot.with([...services, ...told(round(null))]);
+    expect(changePlanFor(other, siteId, '2026-11-28')?.id).toBe(planned.id);
   });
   test('hands go into the quarantine tank last of all', () => {
     const rows = proposedJobs(plan.jobs, siteOf('Workshop'), '2026-12-02');

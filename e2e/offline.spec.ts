@@ -6,7 +6,7 @@ import { chromium, type BrowserContext, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { expect, expectFaultless, Server, test } from './app.ts';
 import { seedTank } from './seed.ts';
-import { stepThrough } from './stepping.ts';
+import { heed, stepThrough } from './stepping.ts';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -136,7 +136,7 @@ test('a picture taken without network is made small, loses its place, waits, and
     .setInputFiles({ name: 'sock.jpg', mimeType: 'image/jpeg', buffer: jpeg });
   await expect(page.getByAltText('sock.jpg')).toBeVisible();
   await page.getByLabel('Note').fill('two snails in it');
-  for (const box of await page.locator('.heed input').all()) await box.check();
+  await heed(page);
   await page.locator('.found button').nth(2).click();
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(page.locator('.steptitle')).not.toContainText('Filter sock');
@@ -180,7 +180,7 @@ test('two browsers on one round, one without network: done twice is shown to bot
     [page, 'light'],
     [other, 'overdue'],
   ] as const) {
-    for (const box of await one.locator('.heed input').all()) await box.check();
+    await heed(one);
     await one.getByRole('button', { name: new RegExp(`^${grade}`) }).click();
     await expect(one.locator('.steptitle')).not.toContainText('Filter sock');
   }

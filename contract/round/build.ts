@@ -12,6 +12,7 @@ import { movedBeyond, wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../planRows.ts';
 import type { Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
+import { isCarriedOut } from '../water/changeDone.ts';
 import type { Evidence } from '../water/testedWater.ts';
 
 const never: ReadonlySet<State> = new Set<State>(['paused', 'held', 'left-off']);
@@ -39,7 +40,7 @@ export function changePlanFor(snapshot: Snapshot, siteId: string, day: Day): Sto
   const [plan = null] = snapshot
     .all('change-plan')
     .filter(
-      ({ content }) => content.siteId === siteId && content.day <= day && content.serviceIds.length === 0,
+      (plan) => plan.content.siteId === siteId && plan.content.day <= day && !isCarriedOut(snapshot, plan),
     )
     .sort((a, b) => b.content.day.localeCompare(a.content.day));
   return plan;

@@ -9,6 +9,7 @@ import { unitState } from '../../core/water/makeUp/unitState.ts';
 import type { UnitFacts, UnitState } from '../../core/water/makeUp/types.ts';
 import { outOfUseNow, type OutOfUse } from '../facts/outOfUse.ts';
 import type { RecordContent, Stored } from '../records.ts';
+import { isCarriedOut } from './changeDone.ts';
 import { storesOf, usualLitres, type StoreFacts } from './changeFacts.ts';
 import { changeJobsOf, demandOf, type KnownDemand } from './demand.ts';
 import { lastServiceOf, litresSince, meterRate, unitFacts, unitReadings } from './makeUpUnit.ts';
@@ -175,8 +176,10 @@ function nextWater(
   const plans = snapshot
     .all('change-plan')
     .filter(
-      ({ content }) =>
-        content.siteId === unit.content.siteId && content.serviceIds.length === 0 && content.day >= today,
+      (plan) =>
+        plan.content.siteId === unit.content.siteId &&
+        plan.content.day >= today &&
+        !isCarriedOut(snapshot, plan),
     )
     .sort((a, b) => a.content.day.localeCompare(b.content.day));
   const visit =

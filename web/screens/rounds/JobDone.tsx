@@ -2,9 +2,8 @@ import { lazy, Suspense, useState } from 'react';
 import type { Found } from '../../../core/wear/found.ts';
 import { isTheJob, type Step } from '../../../core/planning/round/step.ts';
 import { measuredMinutes } from '../../../contract/round/measured.ts';
-import { useClock, usePlan, useSnapshot } from '../../api/data.ts';
+import { useClock, usePlan } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
-import { revising, useWriting } from '../../api/writing.tsx';
 import { FoundWords } from '../../parts/FoundWords.tsx';
 import { writesFor } from '../../parts/logWrites.ts';
 import { emptyMore, type More } from '../../parts/more.ts';
@@ -50,7 +49,6 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
   const definition = useJobDefinition(step.jobId ?? '');
   const row = usePlan().jobs.find((one) => one.jobId === step.jobId);
   const lacks = useLacks();
-  const snapshot = useSnapshot();
   const clock = useClock();
   const person = usePersonHere();
   const [ids] = useFixedIds();
@@ -60,7 +58,6 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
   const [litres, setLitres] = useState<number | null>(planned);
   const [more, setMore] = useState<More | null>(null);
   const [found, setFound] = useState<Found | null>(null);
-  const { keep } = useWriting();
   const isJob = isTheJob(step);
   const isToday = (said: More | null): boolean =>
     said === null || (said.when.kind === 'day' && said.when.day === row?.today);
@@ -82,23 +79,11 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
       minutes: more?.minutes ?? (measured === null ? null : measured + waits),
       litres: more?.litres ?? litres,
     };
-    // apart from the step: two people may change the water of two systems, and neither service waits for the other
-    const plan = snapshot.get('change-plan', round.content.changePlanId ?? '');
-    const isPlanned =
-      step.work === 'change water' &&
-      plan?.content.systems.some((one) => step.systemIds.includes(one.systemId));
     void finish(
       { ...plainDone(step.id), found: grade, minutes: all.minutes, note: all.note, serviceId: ids.id },
       writesFor(row, 'done', grade, all, ids),
       all.pictures,
-    ).then(() => {
-      if (plan && isPlanned)
-        void keep(
-          [revising(plan, { ...plan.content, serviceIds: [...plan.content.serviceIds, ids.id] })],
-          `The plan of changes knows of ${row.systemName}.`,
-          'in a round',
-        );
-    });
+    );
   };
   const graded = isJob && definition && definition.foundScale !== 'none';
   return (

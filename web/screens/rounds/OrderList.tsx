@@ -5,6 +5,7 @@ import {
   PointerSensor,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
 } from '@dnd-kit/core';
 import {
@@ -42,7 +43,12 @@ export function OrderList({
     onOrder(arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+    <DndContext
+      sensors={sensors}
+      accessibility={{ announcements: spoken(steps) }}
+      collisionDetection={closestCenter}
+      onDragEnd={onDragEnd}
+    >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <ol className="order movable">
           {steps.map((step) => (
@@ -58,6 +64,19 @@ export function OrderList({
       </SortableContext>
     </DndContext>
   );
+}
+
+/** What is read aloud of a move: the step by its title, and its place. */
+function spoken(steps: readonly Step[]): Announcements {
+  const title = (id: unknown): string => steps.find((step) => step.id === id)?.title ?? '';
+  const place = (id: unknown): string =>
+    `place ${steps.findIndex((step) => step.id === id) + 1} of ${steps.length}`;
+  return {
+    onDragStart: ({ active }) => `${title(active.id)}: taken from ${place(active.id)}.`,
+    onDragOver: ({ active, over }) => (over ? `${title(active.id)}: now at ${place(over.id)}.` : undefined),
+    onDragEnd: ({ active, over }) => `${title(active.id)}: put at ${place((over ?? active).id)}.`,
+    onDragCancel: ({ active }) => `${title(active.id)}: left at ${place(active.id)}.`,
+  };
 }
 
 function Movable({

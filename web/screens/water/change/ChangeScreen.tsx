@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { isCarriedOut } from '../../../../contract/water/changeDone.ts';
 import { usePlan, useSnapshot } from '../../../api/data.ts';
 import { useChangeFacts } from '../../../api/waterWork.ts';
 import { Pick } from '../../../parts/Pick.tsx';
@@ -68,7 +69,7 @@ function Planner({
   );
   const open = snapshot
     .all('change-plan')
-    .filter(({ content }) => content.siteId === siteId && content.serviceIds.length === 0)
+    .filter((one) => one.content.siteId === siteId && !isCarriedOut(snapshot, one))
     .sort((a, b) => a.content.day.localeCompare(b.content.day));
   // without being asked for another, the plan that stands is the one that is opened
   const plan = open.find((one) => one.id === planId) ?? (asked ? null : (open[0] ?? null));
