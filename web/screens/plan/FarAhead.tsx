@@ -1,18 +1,13 @@
 import { DateTime } from 'luxon';
 import { useMemo, useState } from 'react';
 import { rangeWord } from '../../../core/explain/words.ts';
-import type { PlaceInstance } from '../../../contract/levelling/placeInstance.ts';
 import type { Day } from '../../../core/time/day.ts';
-import { farMonths, farPlaces, type FarMonth, type FarPlace } from '../../../contract/levelling/farAhead.ts';
-import { evidenceOf } from '../../../contract/water/testedWater.ts';
-import { usePlan, useSnapshot } from '../../api/data.ts';
+import { farMonths, type FarMonth } from '../../../contract/levelling/farAhead.ts';
 import { levellingWord } from '../../levelling/levellingWord.ts';
-import { useHour } from '../../levelling/useLevelled.ts';
-import { useSearch } from '../../levelling/useSearch.ts';
 import { JobLink } from './JobLink.tsx';
 import { isGrave } from './piles.ts';
+import { useFarAhead } from './useFarAhead.ts';
 
-const placeOf = (far: FarPlace): PlaceInstance => far.place;
 const TALL = 92;
 const BEFORE_OVER = 1.3;
 const monthWord = (day: Day, style: string): string =>
@@ -20,14 +15,7 @@ const monthWord = (day: Day, style: string): string =>
 
 /** Months ahead: what recurs often as one block, every long job by itself and by name. */
 export function FarAhead({ months }: { months: number }) {
-  const snapshot = useSnapshot();
-  const plan = usePlan();
-  const hour = useHour();
-  const places = useMemo(
-    () => farPlaces(evidenceOf(snapshot), plan.jobs, hour, months),
-    [snapshot, plan, hour, months],
-  );
-  const { found, share, failed } = useSearch(places, placeOf);
+  const { found, share, failed } = useFarAhead(months);
   const [chosen, setChosen] = useState<{ site: string; month: number } | null>(null);
   const rows = useMemo(
     () => found?.places.map((far, i) => ({ far, months: farMonths(far, found.placements[i] ?? []) })) ?? null,

@@ -10,6 +10,7 @@ import { levellingWord, percentWord } from '../../levelling/levellingWord.ts';
 import { useLevelled, type Levelled } from '../../levelling/useLevelled.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { Pick } from '../../parts/Pick.tsx';
+import { Tabs } from '../../parts/Tabs.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
 import { useSend } from '../../parts/useSend.ts';
 import { FarAhead } from './FarAhead.tsx';
@@ -36,18 +37,12 @@ export function PlanScreen() {
     <main className="page planpage">
       <header className="head">
         <h1>Plan</h1>
-        <nav className="tabs" aria-label="How far ahead">
-          {(Object.keys(views) as View[]).map((one) => (
-            <button
-              key={one}
-              type="button"
-              aria-current={one === view ? 'page' : undefined}
-              onClick={() => set({ view: one === 'weeks' ? '' : one })}
-            >
-              {views[one]}
-            </button>
-          ))}
-        </nav>
+        <Tabs
+          label="How far ahead"
+          all={views}
+          value={view}
+          onChoose={(one) => set({ view: one === 'weeks' ? '' : one })}
+        />
         {view === 'weeks' && (
           <Pick
             label={groupings.place}

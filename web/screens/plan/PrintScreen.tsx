@@ -2,19 +2,18 @@ import { useMemo } from 'react';
 import { DateTime } from 'luxon';
 import { rangeWord, spanOfDays } from '../../../core/explain/words.ts';
 import { addDays, type Day } from '../../../core/time/day.ts';
-import { farMonths, farPlaces, ROUTINE_DAYS, type FarPlace } from '../../../contract/levelling/farAhead.ts';
-import type { PlaceInstance } from '../../../contract/levelling/placeInstance.ts';
+import { farMonths, ROUTINE_DAYS } from '../../../contract/levelling/farAhead.ts';
 import type { LevelledPlace } from '../../../contract/levelling/levelledPlace.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import type { Stored } from '../../../contract/records.ts';
-import { evidenceOf } from '../../../contract/water/testedWater.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { levellingWord } from '../../levelling/levellingWord.ts';
-import { useHour, useLevelled } from '../../levelling/useLevelled.ts';
-import { useSearch } from '../../levelling/useSearch.ts';
+import { useLevelled } from '../../levelling/useLevelled.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { Pick } from '../../parts/Pick.tsx';
+import { Tabs } from '../../parts/Tabs.tsx';
 import { useAddress } from './useAddress.ts';
+import { useFarAhead } from './useFarAhead.ts';
 import './plan.css';
 
 const spans = { week: 'The week', quarter: 'The quarter', year: 'The year' };
@@ -33,18 +32,7 @@ export function PrintScreen() {
     <main className="page planpage">
       <header className="head noprint">
         <h1>On paper</h1>
-        <nav className="tabs" aria-label="How much">
-          {(Object.keys(spans) as Span[]).map((one) => (
-            <button
-              key={one}
-              type="button"
-              aria-current={one === span ? 'page' : undefined}
-              onClick={() => set({ span: one })}
-            >
-              {spans[one]}
-            </button>
-          ))}
-        </nav>
+        <Tabs label="How much" all={spans} value={span} onChoose={(one) => set({ span: one })} />
         <Pick
           label="Every system"
           value={params.get('system') ?? ''}
@@ -143,17 +131,10 @@ function VisitsOf({
   );
 }
 
-const placeOf = (far: FarPlace): PlaceInstance => far.place;
 const MONTHS = 12;
 function Years({ systems }: { systems: readonly Stored<'system'>[] }) {
-  const snapshot = useSnapshot();
   const plan = usePlan();
-  const hour = useHour();
-  const places = useMemo(
-    () => farPlaces(evidenceOf(snapshot), plan.jobs, hour, MONTHS),
-    [snapshot, plan, hour],
-  );
-  const { found, share, failed } = useSearch(places, placeOf);
+  const { found, share, failed } = useFarAhead(MONTHS);
   if (!found) return <p role="status">{levellingWord({ failed, share })}</p>;
   return systems.map((system) => {
     const at = found.places.findIndex((far) => far.place.site.id === system.content.siteId);

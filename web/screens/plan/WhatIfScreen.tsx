@@ -15,6 +15,7 @@ import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { useLevelled, useLevelling } from '../../levelling/useLevelled.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { Tabs } from '../../parts/Tabs.tsx';
 import { useAmounts } from '../../parts/useAmounts.ts';
 import { PowerCut } from './PowerCut.tsx';
 import { Prices } from './Prices.tsx';
@@ -63,18 +64,7 @@ export function WhatIfScreen() {
     <main className="page planpage">
       <header className="head">
         <h1>What if</h1>
-        <nav className="tabs" aria-label="What might be">
-          {(Object.keys(kinds) as Kind[]).map((one) => (
-            <button
-              key={one}
-              type="button"
-              aria-current={one === kind ? 'page' : undefined}
-              onClick={() => set({ if: one })}
-            >
-              {kinds[one]}
-            </button>
-          ))}
-        </nav>
+        <Tabs label="What might be" all={kinds} value={kind} onChoose={(one) => set({ if: one })} />
         <span className="grow" />
         <Link className="btn2" to="/plan">
           The plan
