@@ -5,6 +5,7 @@ import type { RecordContent, RecordKind, Stored } from '../contract/records.ts';
 import { buildRound, changePlanFor, fittingsFor, proposedJobs } from '../contract/round/build.ts';
 import { measuredMinutes } from '../contract/round/measured.ts';
 import { foldRound } from '../contract/round/fold.ts';
+import { proposalOf } from '../contract/round/proposal.ts';
 import { recoveryOf } from '../contract/round/recovery.ts';
 import { standbyConflicts } from '../contract/round/redundancy.ts';
 import { roundReport } from '../contract/round/report.ts';
@@ -64,6 +65,15 @@ describe('the workshop’s visit', () => {
           true,
         );
     }
+    // the same is what a screen proposes; chosen by somebody, the most pressing still come first
+    const here = plan.jobs.filter((row) => row.siteId === siteId);
+    const proposal = proposalOf(evidence, here, siteId, TODAY);
+    expect(proposal).toMatchObject({ next: '2026-11-25', before: '2026-11-28' });
+    const proposed = proposal.rows.map((row) => row.jobId);
+    const given = [...proposed].reverse().slice(0, 9);
+    const taken = proposalOf(evidence, here, siteId, TODAY, { given }).rows.map((row) => row.jobId);
+    const inOrder = here.map((row) => row.jobId).filter((id) => given.includes(id));
+    expect(taken.slice(0, inOrder.length)).toEqual(inOrder);
     // a plan that was carried out is not carried out again
     const done = { ...planned?.content, serviceIds: [uuid()] } as RecordContent<'change-plan'>;
     const after = evidence.snapshot.with([record('change-plan', done, planned?.id)]);

@@ -182,6 +182,12 @@ test('rounds and Today follow what was moved in the plan: its round, a job to a 
   await visit.getByRole('link', { name: 'Build its round' }).click();
   await expect(page.getByRole('heading', { name: 'Round, Home' })).toBeVisible();
   await expect(page.getByRole('checkbox', { name: /Sponge/ })).toBeChecked();
+  // from the rounds: all that is due, or what the plan has
+  await page.getByRole('link', { name: 'All that is due' }).click();
+  await expect(page).toHaveURL(new RegExp(`/rounds/new\\?site=${site}$`));
+  await page.getByRole('button', { name: 'As the plan has it' }).click();
+  await expect(page).toHaveURL(new RegExp(`&jobs=.*${jobs[0] ?? ''}`));
+  await expect(page.getByRole('checkbox', { name: /Sponge/ })).toBeChecked();
   // moved to the visit after it: neither proposed for this one nor forgotten
   await write(
     server.address,

@@ -7,7 +7,7 @@ import type { PlanRow } from '../../contract/plan.ts';
 import { evidenceOf } from '../../contract/water/testedWater.ts';
 import type { Snapshot } from '../../contract/snapshot.ts';
 import { useNow, usePlan, useSnapshot } from '../api/data.ts';
-import { useSearch } from './useSearch.ts';
+import { useSearch, type Memory } from './useSearch.ts';
 
 const HOUR_MS = 3_600_000;
 /** An hour is fine enough for plans: what counts is the day at each place. */
@@ -30,10 +30,10 @@ export interface Levelling {
 const itself = (place: PlaceInstance): PlaceInstance => place;
 
 /** The levelled plan of records, as they are or as they might be. */
-export function useLevelling(snapshot: Snapshot, rows: readonly PlanRow[]): Levelling {
+export function useLevelling(snapshot: Snapshot, rows: readonly PlanRow[], memory?: Memory<PlaceInstance>): Levelling {
   const hour = useHour();
   const places = useMemo(() => placesOf(evidenceOf(snapshot), rows, hour), [snapshot, rows, hour]);
-  const { found, ...search } = useSearch(places, itself);
+  const { found, ...search } = useSearch(places, itself, memory);
   const levelled = useMemo(
     () =>
       found &&
@@ -47,5 +47,8 @@ export function useLevelling(snapshot: Snapshot, rows: readonly PlanRow[]): Leve
   return { levelled, ...search };
 }
 
+/** Coming back to the plan, nothing is searched again that has not changed. */
+const levelledBefore: Memory<PlaceInstance> = new Map();
+
 /** The plan of what is. */
-export const useLevelled = (): Levelling => useLevelling(useSnapshot(), usePlan().jobs);
+export const useLevelled = (): Levelling => useLevelling(useSnapshot(), usePlan().jobs, levelledBefore);

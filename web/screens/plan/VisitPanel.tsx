@@ -11,6 +11,7 @@ import { usePersonHere } from '../../api/person.ts';
 import { creating, deleting, revising } from '../../api/writing.tsx';
 import { writeDay } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { roundPath } from '../../parts/roundPath.ts';
 import { DayField } from '../../parts/WhenField.tsx';
 import { useSend } from '../../parts/useSend.ts';
 import type { Turn } from './PileChart.tsx';
@@ -63,10 +64,7 @@ export function VisitPanel({
           {visit.minutes === null ? ' min' : ` of ${visit.minutes} min`}
         </span>
         {isNext && entries.length > 0 && (
-          <Link
-            className="btn2"
-            to={`/rounds/new?site=${siteId}&jobs=${[...new Set(entries.map((entry) => entry.jobId))].join()}`}
-          >
+          <Link className="btn2" to={roundPath(siteId, entries)}>
             Build its round
           </Link>
         )}

@@ -1,7 +1,8 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useNavigate, useSearchParams } from 'react-router';
+import { lazy, Suspense, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Broken } from '../../../core/planning/round/order.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
@@ -22,6 +23,8 @@ import { acting } from './roundWrites.ts';
 import { useBuild, type Build } from './useBuild.ts';
 import { useRoundKept } from './useRoundKept.ts';
 import './rounds.css';
+
+const AsPlanned = lazy(() => import('./AsPlanned.tsx'));
 
 /** What a visit takes up, in which order, how long it takes, what to bring. */
 export function BuildScreen() {
@@ -96,6 +99,12 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
             Keep to {minutesThere} min, the most pressing first
           </button>
         )}
+        {jobs === null && systemId === null && site?.visits && <PlanFor siteId={siteId} />}
+        {jobs !== null && (
+          <Link className="btn2" to={`/rounds/new?site=${siteId}`}>
+            All that is due
+          </Link>
+        )}
         <span className="grow" />
         <PageAction>{action}</PageAction>
       </header>
@@ -156,6 +165,20 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
         </section>
       </div>
     </main>
+  );
+}
+
+/** Due by then, or what the plan puts there: the search is run when it is asked for. */
+function PlanFor({ siteId }: { siteId: string }) {
+  const [asked, setAsked] = useState(false);
+  return asked ? (
+    <Suspense fallback={null}>
+      <AsPlanned siteId={siteId} />
+    </Suspense>
+  ) : (
+    <button type="button" className="btn2" onClick={() => setAsked(true)}>
+      As the plan has it
+    </button>
   );
 }
 

@@ -1,18 +1,15 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { visitDays } from '../../../core/planning/visits.ts';
 import type { PlanRow } from '../../../contract/plan.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 import { RecordIndex } from '../../../contract/facts/recordIndex.ts';
-import { wishesOf } from '../../../contract/levelling/wishes.ts';
-import { proposedJobs } from '../../../contract/round/build.ts';
 import { foldRound } from '../../../contract/round/fold.ts';
 import { offOfRounds } from '../../../contract/round/offList.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { todayIn, writeDay } from '../../parts/dates.ts';
+import { NextVisits } from './NextVisits.tsx';
 import { OffOfRounds } from './OffOfRounds.tsx';
-import { rhythmOf } from '../../../contract/facts/rhythm.ts';
 import { roundProgress } from './progress.ts';
 import './rounds.css';
 
@@ -24,11 +21,10 @@ export function RoundsScreen() {
   const plan = usePlan();
   const { dateFormat } = useSetting();
   const now = useNow();
-  const { off, wishes, rounds } = useMemo(() => {
+  const { off, rounds } = useMemo(() => {
     const index = RecordIndex.of(snapshot);
     return {
       off: offOfRounds(snapshot, index).filter((one) => !one.underWay),
-      wishes: wishesOf({ snapshot, index }),
       rounds: snapshot
         .all('round')
         .map((round) => ({ round, state: foldRound(round.content, index.on('actionsOfRound', round.id)) }))
@@ -66,36 +62,7 @@ export function RoundsScreen() {
           </ul>
         </section>
       )}
-      <section className="datum roundpart">
-        <h2>Next visits</h2>
-        {snapshot.all('site').length === 0 && <p className="soft">They come with the first system.</p>}
-        <ul className="plain">
-          {snapshot.all('site').map((site) => {
-            const today = todayOf(site.id);
-            const [next, after] = visitDays(rhythmOf(snapshot, site.id), today, 2);
-            const rows = proposedJobs(plan.jobs, site.id, after ?? today, wishes);
-            const minutes = rows.reduce((sum, row) => sum + row.minutes, 0);
-            return (
-              <li key={site.id} className="rule roundline">
-                <b>{site.content.name}</b>
-                <span>
-                  {next ? writeDay(next, today, dateFormat) : 'no visit day set'}
-                  {after && `, then ${writeDay(after, today, dateFormat)}`}; {rows.length}{' '}
-                  {rows.length === 1 ? 'job' : 'jobs'} due by then, about {minutes} min
-                </span>
-                <span className="actions">
-                  <Link className="btn2" to={`/rounds/new?site=${site.id}`}>
-                    Build the round
-                  </Link>
-                  <Link className="btn2" to={`/rounds/sitter?site=${site.id}`}>
-                    Sitter’s sheet
-                  </Link>
-                </span>
-              </li>
-            );
-          })}
-        </ul>
-      </section>
+      <NextVisits todayOf={todayOf} />
       <Sheets snapshot={snapshot} todayOf={todayOf} />
       <Neglected rows={plan.jobs} />
       {past.length > 0 && (

@@ -2,23 +2,18 @@ import { useMemo } from 'react';
 import { brokenBy } from '../../../core/planning/round/order.ts';
 import { timingOf } from '../../../core/planning/round/timing.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
-import { visitDays } from '../../../core/planning/visits.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
-import { visitsFor } from '../../../contract/levelling/visitsFor.ts';
+import { minutesThere } from '../../../contract/levelling/minutesThere.ts';
 import { movedBeyond, wishesOf } from '../../../contract/levelling/wishes.ts';
 import { bringFor } from '../../../contract/round/bring.ts';
-import { buildRound, changePlanFor, fittingsFor, proposedJobs } from '../../../contract/round/build.ts';
+import { buildRound } from '../../../contract/round/build.ts';
 import { offOfRounds } from '../../../contract/round/offList.ts';
+import { proposalOf } from '../../../contract/round/proposal.ts';
 import { standbyConflicts } from '../../../contract/round/redundancy.ts';
 import { biologicalConflicts } from '../../../contract/round/spacing.ts';
 import { evidenceOf } from '../../../contract/water/testedWater.ts';
 import { useNow, usePlan, useSnapshot } from '../../api/data.ts';
 import { todayIn } from '../../parts/dates.ts';
-import { rhythmOf } from '../../../contract/facts/rhythm.ts';
 import { useKept } from '../../parts/useKept.ts';
-
-/** The next visits, and a few more: one may have been moved far. */
-const WEEKS = 5;
 
 /** What a person changed of the proposal; kept on the device until the round begins. */
 interface Draft {
@@ -37,37 +32,23 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   const site = snapshot.get('site', siteId);
   const zone = site?.content.timeZone ?? 'UTC';
   const today = todayIn(zone, now);
-  const days = visitDays(rhythmOf(snapshot, siteId), today, 2);
-  const next = days[0] ?? today;
-  const after = days[1] ?? next;
   const key = `round.${siteId}.${systemId ?? ''}.${given?.join() ?? ''}`;
   const [draft, setDraft, forget] = useKept<Draft>(key, asProposed);
   const evidence = useMemo(() => evidenceOf(snapshot), [snapshot]);
   const wishes = useMemo(() => wishesOf(evidence), [evidence]);
-  const isHere = (row: PlanRow): boolean =>
-    row.siteId === siteId && (systemId === null || row.systemIds.includes(systemId));
-  const here = plan.jobs.filter(isHere);
+  const here = plan.jobs.filter(
+    (row) => row.siteId === siteId && (systemId === null || row.systemIds.includes(systemId)),
+  );
+  const proposal = proposalOf(evidence, here, siteId, today, { given, wishes });
+  const { changePlan, before: after } = proposal;
+  const next = proposal.next ?? today;
   const byId = new Map(here.map((row) => [row.jobId, row]));
-  const changePlan = changePlanFor(snapshot, siteId, next);
-  const isPlanned = (row: PlanRow): boolean =>
-    row.work === 'change water' &&
-    (changePlan?.content.systems.some((one) => row.systemIds.includes(one.systemId)) ?? false);
-  // a change that was planned for the visit is part of it, due or not
-  const due = given
-    ? given.flatMap((id) => byId.get(id) ?? [])
-    : [...new Set([...proposedJobs(here, siteId, after, wishes), ...here.filter(isPlanned)])];
-  const fittings = fittingsFor(
-    evidence,
-    due.map((row) => row.jobId),
-  ).flatMap((id) => byId.get(id) ?? []);
   const added = draft.added.flatMap((id) => byId.get(id) ?? []);
-  const rows = [...new Set([...due, ...fittings, ...added])];
+  const rows = [...new Set([...proposal.rows, ...added])];
   const chosen = rows.filter((row) => !draft.dropped.includes(row.jobId)).map((row) => row.jobId);
   const proposed = buildRound(evidence, chosen, changePlan);
   const steps = inOwnOrder(proposed, draft.order);
   const leftOff = new Set(offOfRounds(snapshot, evidence.index).flatMap((off) => off.componentId ?? []));
-  const visit = site && visitsFor(snapshot, site, today, WEEKS).visits.find((one) => one.day === next);
-  const minutesThere = visit?.minutes ?? site?.content.visits?.minutes ?? null;
   /** What a person moved from this visit to a later one. */
   const movedOn = here.flatMap((row) => {
     const day = rows.includes(row) ? null : movedBeyond(wishes, row.jobId, after);
@@ -88,7 +69,8 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
     setDraft({ ...draft, dropped: ids.slice(low) });
   };
   return {
-    ...{ minutesThere, keepTo, movedOn },
+    ...{ keepTo, movedOn },
+    minutesThere: site ? minutesThere(snapshot, site, today, next) : null,
     ...{
       site: site?.content,
       zone,
