@@ -181,6 +181,44 @@ describe('what people moved in the plan', () => {
     expect(taken(evidence)).not.toContain(far.jobId);
     expect(taken(withRecords(pinned(far.jobId, next, '2026-12-26')))).toContain(far.jobId);
   });
+  test('water planned for a visit holds its changes there, until somebody moves one or they are done', () => {
+    const siteId = siteOf('Workshop');
+    const planned = changePlanFor(evidence.snapshot, siteId, next) ?? expect.fail();
+    const systems = new Set(planned.content.systems.map((one) => one.systemId));
+    const jobIds = rowsHere()
+      .filter((row) => row.work === 'change water' && row.systemIds.some((one) => systems.has(one)))
+      .map((row) => row.jobId);
+    expect(jobIds).toHaveLength(systems.size);
+    const heldOn = (of: Evidence): (string | undefined)[] => {
+      const here = levelPlan(of, plan.jobs, NOW).find((one) => one.siteId === siteId);
+      return jobIds.map(
+        (id) =>
+          here?.visits.find((visit) =>
+            visit.entries.some((entry) => entry.jobId === id && entry.changePlanId === planned.id),
+          )?.day,
+      );
+    };
+    expect(heldOn(evidence)).toEqual(jobIds.map(() => planned.content.day));
+    // on a day without a visit: the next one after it
+    const between = withRecords({
+      ...planned,
+      version: 2,
+      content: { ...planned.content, day: '2026-11-29' },
+    });
+    expect(heldOn(between)).toEqual(jobIds.map(() => '2026-12-02'));
+    // moved by hand, the round of the day does not take it up again
+    const [first = ''] = jobIds;
+    const moved = withRecords(pinned(first, '2026-12-02', planned.content.day));
+    expect(heldOn(moved)[0]).toBeUndefined();
+    const rows = proposalOf(moved, rowsHere(), siteId, planned.content.day).rows;
+    expect(rows.map((row) => row.jobId)).not.toContain(first);
+    expect(rows.map((row) => row.jobId)).toEqual(expect.arrayContaining(jobIds.slice(1)));
+    // carried out, it holds nothing any more
+    const done = { ...planned.content, serviceIds: [uuid()] };
+    expect(heldOn(withRecords({ ...planned, version: 2, content: done }))).toEqual(
+      jobIds.map(() => undefined),
+    );
+  });
   test('is met once the job was logged, and holds it no longer', () => {
     const due = taken(evidence)[0] ?? expect.fail();
     const done = (day: string): Stored =>

@@ -16,7 +16,10 @@ export interface LevelledEntry {
   /** 0 for the next time, 1 for the one after, … */
   turn: number;
   minutes: number;
+  /** Held at this visit: by hand, or because its litres are planned for it. */
   pinned: boolean;
+  /** The plan of changes that holds it; null: none does. */
+  changePlanId: string | null;
   /** The chance that it is due already when the visit comes. */
   chanceDue: number;
   why: string;
@@ -78,14 +81,19 @@ export function levelledPlace(place: PlaceInstance, placement: Placement, style:
     const doneAt = placement[own]?.[0] ?? Infinity;
     if (job.look && (path[0] ?? 0) >= doneAt) continue;
     const why = reasons.ofJob(j);
-    for (const [turn, v] of path.entries())
+    for (const [turn, v] of path.entries()) {
+      const pinned = instance.jobs[j]?.pinned.includes(v) ?? false;
+      const changePlanId = pinned ? job.changePlanId : null;
       made[v]?.entries.push({
-        ...{ jobId: job.row.jobId, look: job.look, turn },
+        ...{ jobId: job.row.jobId, look: job.look, turn, pinned, changePlanId },
         minutes: instance.jobs[j]?.minutes ?? 0,
-        pinned: instance.jobs[j]?.pinned.includes(v) ?? false,
         chanceDue: chanceAt(place, j, path, turn),
-        why: placementWord(why[turn] ?? { kind: 'best' }, names),
+        why:
+          changePlanId === null
+            ? placementWord(why[turn] ?? { kind: 'best' }, names)
+            : 'Its litres are planned for this visit.',
       });
+    }
   }
   return {
     ...{ siteId: site.id, today, closed: place.closed, unplaced },

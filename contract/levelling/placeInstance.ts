@@ -46,6 +46,8 @@ export interface PlacedJob {
   setUps: readonly string[];
   /** Why it cannot be done at any of the visits; null: it can. */
   stands: string | null;
+  /** The plan of changes that holds it at a visit; null: none does, what is pinned somebody pinned. */
+  changePlanId: string | null;
 }
 /** One place, ready to be levelled. */
 export interface PlaceInstance {
@@ -124,10 +126,15 @@ export function placeInstance(
         ? 'No visit lies far enough from other work on its life.'
         : `Put off until ${dayWord(row.heldUntil, today, style)}.`;
     };
-    const pinned = (wishes.get(row.jobId) ?? []).flatMap((wish) => {
-      const at = visits.findIndex((visit) => visit.day === wish.day);
+    const wanted = wishes.get(row.jobId) ?? [];
+    const pinned = wanted.flatMap((wish) => {
+      // the water is there from its day on: the visit after it takes it, where there is none on the day itself
+      const suits = ({ day }: PossibleVisit): boolean =>
+        wish.changePlanId === null || isGiven ? day === wish.day : day >= wish.day;
+      const at = visits.findIndex(suits);
       return at < 0 ? [] : [at];
     });
+    const changePlanId = wanted.find((wish) => wish.changePlanId !== null)?.changePlanId ?? null;
     const keys = isGiven
       ? []
       : [
@@ -137,7 +144,10 @@ export function placeInstance(
     const isLook = row.state === 'look-first';
     if (isLook) {
       const lookBy = setDay(daysBetween(today, row.recommended));
-      jobs.push({ row, look: true, dueBy: lookBy, dueAfter: null, setUps: [], stands: null });
+      jobs.push({
+        ...{ row, look: true, dueBy: lookBy, dueAfter: null, setUps: [], stands: null },
+        changePlanId: null,
+      });
       levelJobs.push(
         levelJob(LOOK_MIN, lookBy, null, {
           row,
@@ -162,10 +172,12 @@ export function placeInstance(
       dueAfter,
       setUps: keys,
       stands: allowed.includes(1) ? null : stands(),
+      changePlanId,
     });
     levelJobs.push(
       levelJob(row.minutes, dueBy, dueAfter, {
-        ...{ row, recommended, horizon, allowed, pinned },
+        ...{ row, recommended, horizon, allowed },
+        pinned: [...new Set(pinned)],
         setUps: keys.map((key) => setUps.of(key)),
       }),
     );

@@ -3,25 +3,56 @@ import { donesOf } from '../facts/dones.ts';
 import { placeOfJob } from '../facts/places.ts';
 import type { RecordContent } from '../records.ts';
 import { groupBy } from '../snapshot.ts';
+import { isCarriedOut } from '../water/changeDone.ts';
+import { changeJobsOf } from '../water/changeJobs.ts';
 import type { Evidence } from '../water/testedWater.ts';
 
+/** A wish of its own, or a change of water whose litres somebody planned for a visit. */
+export interface Wish extends RecordContent<'plan-pin'> {
+  /** The plan of changes that asks for it: its visit is the one on its day or the next after it. */
+  changePlanId: string | null;
+}
 /** By job, at which visits people want it. */
-export type Wishes = ReadonlyMap<string, readonly RecordContent<'plan-pin'>[]>;
+export type Wishes = ReadonlyMap<string, readonly Wish[]>;
 
 /**
  * What people wish of jobs' visits and is still to be met. A wish is met once its job was logged: on its day, on the day
- * it was moved from, or after.
+ * it was moved from, or after. What was moved by hand stands over a plan of changes.
  */
-export function wishesOf({ snapshot, index }: Pick<Evidence, 'snapshot' | 'index'>): Wishes {
-  const open = snapshot.all('plan-pin').flatMap(({ content }) => {
-    const job = snapshot.content('job', content.jobId);
-    const zone = job && placeOfJob(job, snapshot)?.zone;
-    if (!zone) return [];
-    const begun = content.from !== null && content.from < content.day ? content.from : content.day;
-    const isMet = donesOf(index, content.jobId, zone, Infinity).some((at) => dayOf(at, zone) >= begun);
-    return isMet ? [] : [content];
-  });
-  return groupBy(open, (wish) => wish.jobId);
+export function wishesOf(evidence: Pick<Evidence, 'snapshot' | 'index'>): Wishes {
+  const { snapshot } = evidence;
+  const pins = snapshot.all('plan-pin').map(({ content }): Wish => ({ ...content, changePlanId: null }));
+  const byHand = groupBy(
+    pins.filter((wish) => isOpen(evidence, wish)),
+    (wish) => wish.jobId,
+  );
+  const planned = plannedChanges(evidence).filter(
+    (wish) => !byHand.has(wish.jobId) && isOpen(evidence, wish),
+  );
+  return new Map([...byHand, ...groupBy(planned, (wish) => wish.jobId)]);
+}
+
+function isOpen({ snapshot, index }: Pick<Evidence, 'snapshot' | 'index'>, wish: Wish): boolean {
+  const job = snapshot.content('job', wish.jobId);
+  const zone = job && placeOfJob(job, snapshot)?.zone;
+  if (!zone) return false;
+  const begun = wish.from !== null && wish.from < wish.day ? wish.from : wish.day;
+  return !donesOf(index, wish.jobId, zone, Infinity).some((at) => dayOf(at, zone) >= begun);
+}
+
+/** The changes of water of the plans that nobody has carried out. */
+function plannedChanges({ snapshot, index }: Pick<Evidence, 'snapshot' | 'index'>): Wish[] {
+  return snapshot
+    .all('change-plan')
+    .filter((plan) => !isCarriedOut(snapshot, plan))
+    .flatMap(({ id, content }) =>
+      content.systems
+        .filter(({ litres }) => litres > 0)
+        .flatMap(({ systemId }) => changeJobsOf({ index }, systemId))
+        .map((job) => ({
+          ...{ jobId: job.id, day: content.day, from: null, whoId: null, note: '', changePlanId: id },
+        })),
+    );
 }
 
 /** The later visit to which a person moved what a visit before a day would take up; null: it was not moved away. */

@@ -1,7 +1,7 @@
 import { visitDays } from '../../core/planning/visits.ts';
 import type { Day } from '../../core/time/day.ts';
 import { rhythmOf } from '../facts/rhythm.ts';
-import { wishesOf, type Wishes } from '../levelling/wishes.ts';
+import { movedBeyond, wishesOf, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../planRows.ts';
 import type { Stored } from '../records.ts';
 import type { Evidence } from '../water/testedWater.ts';
@@ -36,6 +36,7 @@ export function proposalOf(
   const changePlan = changePlanFor(snapshot, siteId, next ?? today);
   const isPlanned = (row: PlanRow): boolean =>
     row.work === 'change water' &&
+    movedBeyond(wishes, row.jobId, before) === null &&
     (changePlan?.content.systems.some((one) => row.systemIds.includes(one.systemId)) ?? false);
   const due = given
     ? here.filter((row) => given.includes(row.jobId))

@@ -9,7 +9,7 @@ import { outOfUseNow, type OutOfUse } from '../facts/outOfUse.ts';
 import { vesselsOf } from '../facts/litres.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { RecordContent } from '../records.ts';
-import { changeJobsOf } from './demand.ts';
+import { changeJobsOf } from './changeJobs.ts';
 import { parametersOn, readingsOn } from './readings.ts';
 import { systemWater } from './systemWater.ts';
 import { rhythmOf } from '../facts/rhythm.ts';

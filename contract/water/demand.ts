@@ -7,6 +7,7 @@ import { surfaceAreaCm2 } from '../../core/water/vesselVolume.ts';
 import { vesselsOf } from '../facts/litres.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { Stored } from '../records.ts';
+import { changeJobsOf } from './changeJobs.ts';
 import { readingsOn } from './readings.ts';
 import type { Evidence } from './testedWater.ts';
 
@@ -42,10 +43,6 @@ export const surfaceOfSystem = ({ snapshot }: Pick<Evidence, 'snapshot'>, system
     (sum, { content }) => sum + surfaceAreaCm2(content.shape, content.dimensions),
     0,
   );
-
-/** The water changes of a system, as jobs. */
-export const changeJobsOf = ({ index }: Pick<Evidence, 'index'>, systemId: string): Stored<'job'>[] =>
-  index.on('jobsOfTarget', systemId).filter(({ content }) => content.kindId === 'water-change');
 
 /** Changes made, newest last; days from now. */
 export function changesOf(

@@ -1,7 +1,7 @@
 import { MAKE_AND_MIX } from '../../core/catalogue/systemJobs.ts';
 import { addDays, dayOf, MS_PER_DAY, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import type { PlanRow } from '../planRows.ts';
-import { changeJobsOf } from './demand.ts';
+import { changeJobsOf } from './changeJobs.ts';
 import { makeUpDesk, VISIT_HOUR, type NextWater } from './makeUpDesk.ts';
 import type { Evidence } from './testedWater.ts';
 

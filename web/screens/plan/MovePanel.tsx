@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
+import { Link } from 'react-router';
 import { chanceWord } from '../../../core/explain/words.ts';
 import type { LevelledEntry } from '../../../contract/levelling/levelledPlace.ts';
 import type { Move } from '../../../contract/levelling/moves.ts';
@@ -53,7 +54,8 @@ export function MovePanel({
     <section className="planpanel" aria-label="The job in hand">
       <div className="panelhead">
         <h2>
-          <JobLink row={row} look={entry.look} />
+          <JobLink row={row} look={entry.look} />{' '}
+          {row.systemName !== row.thing && <span className="panelsystem">{row.systemName}</span>}
         </h2>
         <span className="soft tn">{entry.minutes} min</span>
       </div>
@@ -107,7 +109,12 @@ export function MovePanel({
               Move it <kbd>Enter</kbd>
             </Button>
           )}
-          {!entry.look && !moving && (
+          {!moving && entry.changePlanId !== null && (
+            <Link className="btn2" to={`/water/change?site=${row.siteId}&plan=${entry.changePlanId}`}>
+              The planned change
+            </Link>
+          )}
+          {!entry.look && !moving && entry.changePlanId === null && (
             <button type="button" className="btn2" disabled={pending} onClick={onPin}>
               {entry.pinned ? 'Unpin' : 'Pin it here'} <kbd>P</kbd>
             </button>

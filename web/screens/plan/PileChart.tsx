@@ -209,7 +209,7 @@ function PileOf({
           turn={turnOf(entry)}
           height={Math.max(LEAST, entry.minutes * scale)}
           pinned={entry.pinned}
-          label={`${props.rowOf.get(entry.jobId)?.thing ?? ''}, ${entry.look ? 'a look' : (props.rowOf.get(entry.jobId)?.action ?? '')}, ${entry.minutes} min, ${day}`}
+          label={`${props.rowOf.get(entry.jobId)?.thing ?? ''}, ${entry.look ? 'a look' : (props.rowOf.get(entry.jobId)?.action ?? '')}, ${props.rowOf.get(entry.jobId)?.systemName ?? ''}, ${entry.minutes} min, ${day}`}
           {...props}
         />
       ))}

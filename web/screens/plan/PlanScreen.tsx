@@ -136,7 +136,7 @@ function Weeks({ by }: { by: Grouping }) {
   };
   const pin = async (): Promise<void> => {
     const here = job?.moves.find((one) => one.isHere);
-    if (!job || !here) return;
+    if (!job || !here || job.entry.changePlanId !== null) return;
     const known = snapshot
       .all('plan-pin')
       .find(({ content }) => content.jobId === job.row.jobId && content.day === here.day);

@@ -225,14 +225,21 @@ function AddJob({ build: { others, draft, setDraft } }: { build: Build }) {
 }
 
 /** How many litres of water were planned for each system. */
-function ChangeWater({ build: { changePlan } }: { build: Build }) {
+/** The litres planned for what is taken up. */
+function ChangeWater({ build: { changePlan, rows, chosen } }: { build: Build }) {
   const snapshot = useSnapshot();
   const amounts = useAmounts();
-  if (!changePlan) return null;
+  const changed = new Set(
+    rows
+      .filter((row) => row.work === 'change water' && chosen.includes(row.jobId))
+      .flatMap((row) => row.systemIds),
+  );
+  const planned = changePlan?.content.systems.filter((one) => changed.has(one.systemId)) ?? [];
+  if (planned.length === 0) return null;
   return (
     <p className="soft">
       Water as planned:{' '}
-      {changePlan.content.systems
+      {planned
         .map((one) => `${snapshot.content('system', one.systemId)?.name ?? ''} ${amounts.litres(one.litres)}`)
         .join(', ')}
       .
