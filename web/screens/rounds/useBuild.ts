@@ -1,9 +1,11 @@
 import { useMemo } from 'react';
 import { brokenBy } from '../../../core/planning/round/order.ts';
+import { keptWithin } from '../../../core/planning/round/keptWithin.ts';
 import { timingOf } from '../../../core/planning/round/timing.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
+import type { PlanRow } from '../../../contract/plan.ts';
 import { minutesThere } from '../../../contract/levelling/minutesThere.ts';
-import { movedBeyond, wishesOf } from '../../../contract/levelling/wishes.ts';
+import { movedBeyond, wantedBefore, wishesOf } from '../../../contract/levelling/wishes.ts';
 import { bringFor } from '../../../contract/round/bring.ts';
 import { buildRound } from '../../../contract/round/build.ts';
 import { offOfRounds } from '../../../contract/round/offList.ts';
@@ -54,19 +56,15 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
     const day = rows.includes(row) ? null : movedBeyond(wishes, row.jobId, after);
     return day === null ? [] : [{ row, day }];
   });
-  /** What is most pressing stays, as far as the minutes go. */
+  /** What somebody wanted at this visit stays, then what is most pressing, as far as the minutes go. */
   const keepTo = (minutes: number): void => {
-    const ids = rows.map((row) => row.jobId);
-    const fits = (count: number): boolean =>
-      timingOf(buildRound(evidence, ids.slice(0, count), changePlan)).handsMin <= minutes;
-    // the more jobs, the more minutes: halved until the last that fits is found
-    let [low, high] = [0, ids.length];
-    while (low < high) {
-      const middle = Math.ceil((low + high) / 2);
-      if (fits(middle)) low = middle;
-      else high = middle - 1;
-    }
-    setDraft({ ...draft, dropped: ids.slice(low) });
+    const isWanted = (row: PlanRow): boolean => wantedBefore(wishes, row.jobId, after);
+    const inOrder = [...rows.filter(isWanted), ...rows.filter((row) => !isWanted(row))];
+    const ids = inOrder.map((row) => row.jobId);
+    const fits = (some: readonly string[]): boolean =>
+      timingOf(buildRound(evidence, some, changePlan)).handsMin <= minutes;
+    const kept = keptWithin(ids, fits);
+    setDraft({ ...draft, dropped: ids.filter((id) => !kept.includes(id)) });
   };
   return {
     ...{ keepTo, movedOn },
