@@ -30,7 +30,11 @@ export interface Levelling {
 const itself = (place: PlaceInstance): PlaceInstance => place;
 
 /** The levelled plan of records, as they are or as they might be. */
-export function useLevelling(snapshot: Snapshot, rows: readonly PlanRow[], memory?: Memory<PlaceInstance>): Levelling {
+export function useLevelling(
+  snapshot: Snapshot,
+  rows: readonly PlanRow[],
+  memory?: Memory<PlaceInstance>,
+): Levelling {
   const hour = useHour();
   const places = useMemo(() => placesOf(evidenceOf(snapshot), rows, hour), [snapshot, rows, hour]);
   const { found, ...search } = useSearch(places, itself, memory);
