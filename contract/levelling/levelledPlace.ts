@@ -83,7 +83,7 @@ export function levelledPlace(place: PlaceInstance, placement: Placement, style:
     const why = reasons.ofJob(j);
     for (const [turn, v] of path.entries()) {
       const pinned = instance.jobs[j]?.pinned.includes(v) ?? false;
-      const changePlanId = pinned ? job.changePlanId : null;
+      const changePlanId = job.changePlans.get(v) ?? null;
       made[v]?.entries.push({
         ...{ jobId: job.row.jobId, look: job.look, turn, pinned, changePlanId },
         minutes: instance.jobs[j]?.minutes ?? 0,

@@ -46,8 +46,8 @@ export interface PlacedJob {
   setUps: readonly string[];
   /** Why it cannot be done at any of the visits; null: it can. */
   stands: string | null;
-  /** The plan of changes that holds it at a visit; null: none does, what is pinned somebody pinned. */
-  changePlanId: string | null;
+  /** By visit, the plan of changes that holds it there; what else is pinned somebody pinned. */
+  changePlans: ReadonlyMap<number, string>;
 }
 /** One place, ready to be levelled. */
 export interface PlaceInstance {
@@ -126,15 +126,15 @@ export function placeInstance(
         ? 'No visit lies far enough from other work on its life.'
         : `Put off until ${dayWord(row.heldUntil, today, style)}.`;
     };
-    const wanted = wishes.get(row.jobId) ?? [];
-    const pinned = wanted.flatMap((wish) => {
+    const wanted = (wishes.get(row.jobId) ?? []).flatMap(({ day, changePlanId }) => {
       // the water is there from its day on: the visit after it takes it, where there is none on the day itself
-      const suits = ({ day }: PossibleVisit): boolean =>
-        wish.changePlanId === null || isGiven ? day === wish.day : day >= wish.day;
-      const at = visits.findIndex(suits);
-      return at < 0 ? [] : [at];
+      const isExact = changePlanId === null || isGiven;
+      const at = visits.findIndex((visit) => (isExact ? visit.day === day : visit.day >= day));
+      return at < 0 ? [] : [{ at, changePlanId }];
     });
-    const changePlanId = wanted.find((wish) => wish.changePlanId !== null)?.changePlanId ?? null;
+    const changePlans = new Map(
+      wanted.flatMap(({ at, changePlanId }) => (changePlanId === null ? [] : [[at, changePlanId] as const])),
+    );
     const keys = isGiven
       ? []
       : [
@@ -146,7 +146,7 @@ export function placeInstance(
       const lookBy = setDay(daysBetween(today, row.recommended));
       jobs.push({
         ...{ row, look: true, dueBy: lookBy, dueAfter: null, setUps: [], stands: null },
-        changePlanId: null,
+        changePlans: new Map(),
       });
       levelJobs.push(
         levelJob(LOOK_MIN, lookBy, null, {
@@ -172,12 +172,12 @@ export function placeInstance(
       dueAfter,
       setUps: keys,
       stands: allowed.includes(1) ? null : stands(),
-      changePlanId,
+      changePlans,
     });
     levelJobs.push(
       levelJob(row.minutes, dueBy, dueAfter, {
         ...{ row, recommended, horizon, allowed },
-        pinned: [...new Set(pinned)],
+        pinned: [...new Set(wanted.map(({ at }) => at))],
         setUps: keys.map((key) => setUps.of(key)),
       }),
     );
