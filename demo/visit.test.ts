@@ -190,7 +190,7 @@ describe('what people moved in the plan', () => {
       .map((row) => row.jobId);
     expect(jobIds).toHaveLength(systems.size);
     const heldOn = (of: Evidence): (string | undefined)[] => {
-      const here = levelPlan(of, plan.jobs, NOW).find((one) => one.siteId === siteId);
+      const [here] = levelPlan(of, rowsHere(), NOW);
       return jobIds.map(
         (id) =>
           here?.visits.find((visit) =>
