@@ -22,6 +22,19 @@ const PUMP = 'Return pump, strip and soak';
 /** For 50 ms after a drag a click is taken for its end. The page's own clock is waited for: however slow it is, it rings after that. */
 const clicksHeard = (page: Page): Promise<void> =>
   page.evaluate('new Promise((resolve) => setTimeout(resolve, 100))');
+/** What was let go over a visit is moved there; where it is too much for the visit, that is asked about first. */
+async function dropped(page: Page, pins: () => Promise<Pin[]>): Promise<void> {
+  await clicksHeard(page);
+  const panel = page.getByRole('region', { name: 'The job in hand' });
+  // while a move is sent its button is there and dead
+  const ask = panel.locator('button:enabled', { hasText: 'Move it' });
+  await expect.poll(async () => (await pins()).length === 1 || (await ask.isVisible())).toBe(true);
+  if ((await pins()).length === 0) {
+    await expect(panel.getByText('more minutes than there are').first()).toBeVisible();
+    await ask.click();
+  }
+  await expect.poll(async () => (await pins()).length).toBe(1);
+}
 const block = (page: Page, name: string) => page.locator(`.block[title^="${name}"]`).first();
 
 test('a job is moved by the keyboard and by the mouse alike, says what it costs, is pinned, and undone', async ({
@@ -70,15 +83,7 @@ test('a job is moved by the keyboard and by the mouse alike, says what it costs,
   await page.mouse.move(from.x + 30, from.y + 2, { steps: 4 });
   await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 8 });
   await page.mouse.up();
-  await clicksHeard(page);
-  // where it is too much for the visit it is asked about first
-  const ask = panel.getByRole('button', { name: /Move it/ });
-  await expect.poll(async () => (await ask.isVisible()) || (await pins()).length === 1).toBe(true);
-  if (await ask.isVisible()) {
-    await expect(panel.getByText('more minutes than there are').first()).toBeVisible();
-    await ask.click();
-  }
-  await expect.poll(async () => (await pins()).length).toBe(1);
+  await dropped(page, pins);
   expect((await pins())[0]).toEqual(byKeyboard);
   // it is pinned now, and can be unpinned
   const pinned = page.locator('.piles .block[data-pinned]');
@@ -123,11 +128,7 @@ test('on a tablet a finger that holds a job takes it, one that moves on scrolls'
   await drawn(0);
   await expect(panel).toHaveCount(0);
   await drawn(500);
-  await clicksHeard(page);
-  const ask = panel.getByRole('button', { name: /Move it/ });
-  await expect.poll(async () => (await ask.isVisible()) || (await pins()).length === 1).toBe(true);
-  if (await ask.isVisible()) await ask.click();
-  await expect.poll(async () => (await pins()).length).toBe(1);
+  await dropped(page, pins);
   expect((await pins())[0]?.jobId).toBe(jobs[0]);
   await tablet.close();
 });
