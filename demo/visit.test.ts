@@ -35,6 +35,7 @@ beforeAll(() => {
 
 const siteOf = (name: string): string =>
   evidence.snapshot.all('site').find((one) => one.content.name === name)?.id ?? expect.fail(name);
+const siteNameOf = (id: string): string => evidence.snapshot.content('site', id)?.name ?? '';
 const systemOf = (name: string): string =>
   evidence.snapshot.all('system').find((one) => one.content.name === name)?.id ?? expect.fail(name);
 const record = <K extends RecordKind>(
@@ -160,6 +161,22 @@ describe('the workshop’s visit', () => {
         tests.map((row) => row.jobId),
       ),
     ).toEqual([]);
+  });
+});
+
+describe('a visit of the plan', () => {
+  test('holds the minutes of its round: looking, off and on again, and wiping are in both, once', () => {
+    for (const { siteId, visits } of levelPlan(evidence, plan.jobs, NOW))
+      for (const { day, entries, load } of visits.slice(0, 4)) {
+        const jobIds = [...new Set(entries.filter((entry) => !entry.look).map((entry) => entry.jobId))];
+        const steps = buildRound(evidence, jobIds, changePlanFor(evidence.snapshot, siteId, day));
+        const looks = entries.filter((entry) => entry.look).reduce((sum, entry) => sum + entry.minutes, 0);
+        const hands = steps.reduce((sum, step) => sum + step.handsMin, looks);
+        // a new charge is rinsed to waste in the round alone
+        const rinses = steps.filter((step) => step.id.endsWith(' rinse'));
+        const rinsed = rinses.reduce((sum, step) => sum + step.handsMin, 0);
+        expect(Math.abs(load - (hands - rinsed)), `${siteNameOf(siteId)} ${day}`).toBeLessThanOrEqual(5);
+      }
   });
 });
 

@@ -1,9 +1,11 @@
 import { costByDay, tailByDay } from '../../core/planning/levelling/costs.ts';
 import type { Chance } from '../../core/planning/levelling/dueCurve.ts';
+import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Apart, LevelInstance, LevelJob } from '../../core/planning/levelling/instance.ts';
 import { lackWord } from '../../core/explain/handsWord.ts';
 import { dayWord } from '../../core/explain/words.ts';
 import { lacksOn, type Lack } from '../../core/planning/hands.ts';
+import { SHUT_DOWN_MIN, stepMin } from '../../core/planning/round/stepMinutes.ts';
 import { daysBetween, dayOf, type Day, type Instant } from '../../core/time/day.ts';
 import { blockedJobs, outOfUseWord } from '../facts/outOfUse.ts';
 import { placeOfJob } from '../facts/places.ts';
@@ -13,6 +15,7 @@ import type { PlanRow } from '../planRows.ts';
 import { isPlanned } from '../planVisits.ts';
 import type { Stored } from '../records.ts';
 import { settingOf } from '../settings.ts';
+import { roundJobOf } from '../round/build.ts';
 import { pairs } from '../round/redundancy.ts';
 import { DAYS_APART } from '../round/spacing.ts';
 import type { Evidence } from '../water/testedWater.ts';
@@ -23,7 +26,6 @@ import { wishesOf } from './wishes.ts';
 // House defaults, common practice, no published source.
 /** Of a visit whose way nobody gave: unpacking and packing. */
 const VISIT_MIN = 15;
-const SHUT_DOWN_MIN = 3;
 const BATH_MIN = 4;
 /** A minute beyond those there are weighs like so many. */
 const OVER_PER_MIN = 3;
@@ -135,12 +137,7 @@ export function placeInstance(
     const changePlans = new Map(
       wanted.flatMap(({ at, changePlanId }) => (changePlanId === null ? [] : [[at, changePlanId] as const])),
     );
-    const keys = isGiven
-      ? []
-      : [
-          ...(definition.shuts.length > 0 && place?.unit ? [`shut ${place.unit.id}`] : []),
-          ...(definition.bath ? [`bath ${definition.bath.product}`] : []),
-        ];
+    const keys = isGiven ? [] : setUpsOf(evidence, row, definition);
     const isLook = row.state === 'look-first';
     if (isLook) {
       const lookBy = setDay(daysBetween(today, row.recommended));
@@ -175,7 +172,8 @@ export function placeInstance(
       changePlans,
     });
     levelJobs.push(
-      levelJob(row.minutes, dueBy, dueAfter, {
+      // what works by itself takes no hands
+      levelJob(Math.max(1, row.minutes - (definition.waits?.minutes ?? 0)), dueBy, dueAfter, {
         ...{ row, recommended, horizon, allowed },
         pinned: [...new Set(wanted.map(({ at }) => at))],
         setUps: keys.map((key) => setUps.of(key)),
@@ -203,7 +201,7 @@ export function placeInstance(
         cost: visitMin,
       })),
       jobs: levelJobs,
-      setUpMin: setUps.keys.map((key) => (key.startsWith('bath') ? BATH_MIN : SHUT_DOWN_MIN)),
+      setUpMin: setUps.keys.map((key) => setUpMin[key.split(' ')[0] as SetUp]),
       apart: isGiven ? [] : apartOf(heavy, standbyGroups(evidence)),
       overPerMin: OVER_PER_MIN,
     },
@@ -220,6 +218,28 @@ class Numbers {
     this.known.set(key, this.keys.length);
     return this.keys.push(key) - 1;
   }
+}
+
+/** What is done once at a visit however many jobs need it: minutes each. */
+const setUpMin = {
+  ...{ shut: SHUT_DOWN_MIN, bath: BATH_MIN, look: stepMin.look, judge: stepMin.judge },
+  ...{ wipe: stepMin.wipe, prepare: stepMin.prepare, record: stepMin.record },
+};
+type SetUp = keyof typeof setUpMin;
+
+/** The set-ups of a job by name; those of one name are shared. As its round has them: what is off, looked at, wiped. */
+function setUpsOf(evidence: Evidence, row: PlanRow, { work, bath, tests }: JobDefinition): string[] {
+  const shuts = roundJobOf(evidence, row.jobId)?.shuts ?? [];
+  const onEach = (setUp: SetUp): string[] => row.systemIds.map((id) => `${setUp} ${id}`);
+  return [
+    ...new Set(shuts.flatMap(({ componentId }) => (componentId === null ? [] : [`shut ${componentId}`]))),
+    ...(bath ? [`bath ${bath.product}`] : []),
+    ...onEach('look'),
+    ...(tests ? onEach('judge') : []),
+    ...(work === 'test' || work === 'calibrate' ? [] : onEach('wipe')),
+    ...(work === 'change water' ? ['prepare'] : []),
+    'record',
+  ];
 }
 
 interface Facts {

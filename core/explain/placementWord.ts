@@ -7,6 +7,9 @@ export interface PlacementNames {
   job: (job: number) => string;
 }
 
+/** More of them are counted. */
+const SHARERS_NAMED = 3;
+
 /** Why a turn of a job stands at its visit, in a sentence. */
 export function placementWord(reason: PlacementReason, names: PlacementNames): string {
   switch (reason.kind) {
@@ -21,7 +24,9 @@ export function placementWord(reason: PlacementReason, names: PlacementNames): s
     case 'apart':
       return `${names.day(reason.visit)} suits its day better, too near to: ${names.job(reason.other)}.`;
     case 'shares':
-      return `One set-up serves it and ${listWord(reason.others.map(names.job))}.`;
+      return reason.others.length > SHARERS_NAMED
+        ? `One set-up serves it and ${count(reason.others.length, 'other job')}.`
+        : `One set-up serves it and ${listWord(reason.others.map(names.job))}.`;
     case 'saves-visit':
       return `Alone on ${names.day(reason.visit)} it would ask for a visit more.`;
     case 'later-turns':
@@ -38,6 +43,8 @@ export function unplacedWord(reason: UnplacedReason, minutes: number, names: Pla
       return 'Nobody can or may do it at any of these visits: hands, a permit, a postponement or days apart.';
     case 'full':
       return `No visit holds ${count(Math.round(minutes), 'minute')} more: the most there is, ${names.day(reason.visit)}, has ${count(Math.max(0, Math.floor(reason.freeMin)), 'minute')} left. A longer visit, or one more, would make room.`;
+    case 'near':
+      return `Every visit lies too near to ${listWord(reason.others.map(names.job))}. One of them put off, or one more visit, would make room.`;
     case 'not-yet':
       return 'It costs more now than it would save: it comes after these weeks.';
   }

@@ -19,6 +19,8 @@ export type UnplacedReason =
   | { kind: 'not-possible' }
   | { kind: 'no-visits' }
   | { kind: 'full'; freeMin: number; visit: number }
+  /** Every visit it could have lies too near to what is done there. */
+  | { kind: 'near'; others: readonly number[] }
   | { kind: 'not-yet' };
 
 /** Explains a placement: each turn by what stood against the visit that would suit it best by itself. */
@@ -81,6 +83,8 @@ export class Reasons {
     const [most] = free
       .filter(({ visit }) => stops[visit]?.kind === 'full')
       .sort((a, b) => b.freeMin - a.freeMin);
-    return most ? { kind: 'full', ...most } : { kind: 'not-possible' };
+    if (most) return { kind: 'full', ...most };
+    const others = stops.flatMap((one) => (one?.kind === 'apart' ? [one.other] : []));
+    return others.length > 0 ? { kind: 'near', others: [...new Set(others)] } : { kind: 'not-possible' };
   }
 }

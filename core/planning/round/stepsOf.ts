@@ -1,15 +1,7 @@
 import { parameterWord } from '../../water/parameters.ts';
+import { stepMin } from './stepMinutes.ts';
 import { standings, type Phase, type RoundJob, type Standing, type Step } from './step.ts';
 
-/** Minutes where nothing else is known; house defaults, common practice, value from memory. */
-const LOOK_MIN = 3;
-const JUDGE_MIN = 2;
-const PREPARE_MIN = 4;
-const SHUT_MIN = 1;
-const RESTART_MIN = 1;
-const PROVE_MIN = 1;
-const WIPE_MIN = 4;
-const RECORD_MIN = 3;
 /** Of a water change, the share of its minutes that drains; the rest refills. House default. */
 const DRAIN_SHARE = 0.5;
 
@@ -69,7 +61,7 @@ function plainSteps(jobs: readonly RoundJob[], systems: readonly Visited[]): Ste
   for (const { id, name } of systems) {
     const mine = jobs.filter((job) => job.systemIds.includes(id));
     if (mine.length === 0) continue;
-    steps.push(visitStep('look', `Look at ${name} before anything is touched`, LOOK_MIN, [id]));
+    steps.push(visitStep('look', `Look at ${name} before anything is touched`, stepMin.look, [id]));
     const tests = mine.filter((job) => job.tests !== null);
     if (tests.length > 0) {
       // one rinse, one light, one sheet: a system's tests are taken together
@@ -81,15 +73,17 @@ function plainSteps(jobs: readonly RoundJob[], systems: readonly Visited[]): Ste
         forJobs: tests.map((job) => job.jobId),
         tests: tests.flatMap((job) => job.tests ?? []),
       });
-      steps.push(visitStep('judge', `Judge the tests of ${name}`, JUDGE_MIN, [id]));
+      steps.push(visitStep('judge', `Judge the tests of ${name}`, stepMin.judge, [id]));
     }
     if (mine.some((job) => job.work !== 'test' && job.work !== 'calibrate'))
-      steps.push(visitStep('wipe', `Wipe ${name} down, lids on, drip loops as they were`, WIPE_MIN, [id]));
+      steps.push(
+        visitStep('wipe', `Wipe ${name} down, lids on, drip loops as they were`, stepMin.wipe, [id]),
+      );
   }
   const changed = jobs.filter((job) => job.work === 'change water').flatMap((job) => job.systemIds);
   if (changed.length > 0)
     steps.push(
-      visitStep('prepare', 'Check the new water: litres there, temperature, salinity', PREPARE_MIN, [
+      visitStep('prepare', 'Check the new water: litres there, temperature, salinity', stepMin.prepare, [
         ...new Set(changed),
       ]),
     );
@@ -98,7 +92,7 @@ function plainSteps(jobs: readonly RoundJob[], systems: readonly Visited[]): Ste
       visitStep(
         'record',
         'Read the record once more: what was found, what was used, what comes next',
-        RECORD_MIN,
+        stepMin.record,
         systems.map((one) => one.id),
       ),
     );
@@ -149,12 +143,16 @@ function stepsOfJob(job: RoundJob): Step[] {
   });
   const shuts = job.shuts.map((off, i) =>
     step('shut', `shut ${i}`, {
-      ...{ title: `Off: ${off.what}`, handsMin: SHUT_MIN, off, cautions: job.cautions },
+      ...{ title: `Off: ${off.what}`, handsMin: stepMin.shut, off, cautions: job.cautions },
     }),
   );
   const restarts = job.shuts.flatMap((off, i) => [
-    step('restart', `restart ${i}`, { title: `On again: ${off.what}`, handsMin: RESTART_MIN, off }),
-    step('prove', `prove ${i}`, { title: `See it: ${off.what}, ${off.provedBy}`, handsMin: PROVE_MIN, off }),
+    step('restart', `restart ${i}`, { title: `On again: ${off.what}`, handsMin: stepMin.restart, off }),
+    step('prove', `prove ${i}`, {
+      title: `See it: ${off.what}, ${off.provedBy}`,
+      handsMin: stepMin.prove,
+      off,
+    }),
   ]);
   const cautions = job.cautions;
   if (job.temporary) {
