@@ -179,6 +179,8 @@ function PileOf({
   const { setNodeRef } = useDroppable({ id: `${pile.siteId} ${pile.visit}` });
   const isTarget = inHand?.turn.siteId === pile.siteId && inHand.target === pile.visit;
   const over = pile.minutes !== null && pile.load > pile.minutes;
+  // once a visit, whatever jobs need it
+  const around = pile.load - pile.entries.reduce((sum, entry) => sum + entry.minutes, 0);
   const day = writeDay(pile.day, today, dateFormat);
   const turnOf = (entry: Pile['entries'][number]): Turn => ({
     ...{ siteId: pile.siteId, jobId: entry.jobId, look: entry.look, turn: entry.turn },
@@ -213,6 +215,7 @@ function PileOf({
           {...props}
         />
       ))}
+      {around > 0 && <span className="pilearound" style={{ height: around * scale }} aria-hidden />}
       <button
         type="button"
         className="pileload"

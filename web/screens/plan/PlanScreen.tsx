@@ -291,6 +291,9 @@ function PileKey() {
         <i className="block" data-pinned /> pinned
       </span>
       <span>
+        <i className="pilearound" /> around the jobs
+      </span>
+      <span>
         <i className="pilebefore" /> before levelling
       </span>
       <span>
