@@ -22,3 +22,7 @@ export function withMinutesLearned(
   const minutes = minutesOf(index, jobId, definition.minutes);
   return minutes === definition.minutes ? definition : { ...definition, minutes };
 }
+
+/** Of a job's minutes, those of hands: what works by itself takes none. */
+export const handsMinutes = (minutes: number, { waits }: Pick<JobDefinition, 'waits'>): number =>
+  Math.max(1, minutes - (waits?.minutes ?? 0));

@@ -7,6 +7,7 @@ import { dayWord } from '../../core/explain/words.ts';
 import { lacksOn, type Lack } from '../../core/planning/hands.ts';
 import { SHUT_DOWN_MIN, stepMin } from '../../core/planning/round/stepMinutes.ts';
 import { daysBetween, dayOf, type Day, type Instant } from '../../core/time/day.ts';
+import { handsMinutes } from '../facts/minutes.ts';
 import { blockedJobs, outOfUseWord } from '../facts/outOfUse.ts';
 import { placeOfJob } from '../facts/places.ts';
 import { instantOfWhen } from '../facts/when.ts';
@@ -172,8 +173,7 @@ export function placeInstance(
       changePlans,
     });
     levelJobs.push(
-      // what works by itself takes no hands
-      levelJob(Math.max(1, row.minutes - (definition.waits?.minutes ?? 0)), dueBy, dueAfter, {
+      levelJob(handsMinutes(row.minutes, definition), dueBy, dueAfter, {
         ...{ row, recommended, horizon, allowed },
         pinned: [...new Set(wanted.map(({ at }) => at))],
         setUps: keys.map((key) => setUps.of(key)),

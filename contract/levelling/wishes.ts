@@ -3,7 +3,7 @@ import { donesOf } from '../facts/dones.ts';
 import { placeOfJob } from '../facts/places.ts';
 import type { RecordContent } from '../records.ts';
 import { groupBy } from '../snapshot.ts';
-import { isCarriedOut } from '../water/changeDone.ts';
+import { openPlans } from '../water/changeDone.ts';
 import { changeJobsOf } from '../water/changeJobs.ts';
 import type { Evidence } from '../water/testedWater.ts';
 
@@ -42,17 +42,14 @@ function isOpen({ snapshot, index }: Pick<Evidence, 'snapshot' | 'index'>, wish:
 
 /** The changes of water of the plans that nobody has carried out. */
 function plannedChanges({ snapshot, index }: Pick<Evidence, 'snapshot' | 'index'>): Wish[] {
-  return snapshot
-    .all('change-plan')
-    .filter((plan) => !isCarriedOut(snapshot, plan))
-    .flatMap(({ id, content }) =>
-      content.systems
-        .filter(({ litres }) => litres > 0)
-        .flatMap(({ systemId }) => changeJobsOf({ index }, systemId))
-        .map((job) => ({
-          ...{ jobId: job.id, day: content.day, from: null, whoId: null, note: '', changePlanId: id },
-        })),
-    );
+  return openPlans(snapshot).flatMap(({ id, content }) =>
+    content.systems
+      .filter(({ litres }) => litres > 0)
+      .flatMap(({ systemId }) => changeJobsOf({ index }, systemId))
+      .map((job) => ({
+        ...{ jobId: job.id, day: content.day, from: null, whoId: null, note: '', changePlanId: id },
+      })),
+  );
 }
 
 /** The later visit to which a person moved what a visit before a day would take up; null: it was not moved away. */

@@ -6,13 +6,13 @@ import { stepsOf, type Visited } from '../../core/planning/round/stepsOf.ts';
 import type { State } from '../../core/planning/states.ts';
 import type { Day } from '../../core/time/day.ts';
 import { ownKindsOf } from '../facts/definition.ts';
-import { minutesOf } from '../facts/minutes.ts';
+import { handsMinutes, minutesOf } from '../facts/minutes.ts';
 import { placeOfJob } from '../facts/places.ts';
 import { movedBeyond, wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../planRows.ts';
 import type { Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
-import { isCarriedOut } from '../water/changeDone.ts';
+import { openPlansOf } from '../water/changeDone.ts';
 import type { Evidence } from '../water/testedWater.ts';
 
 const never: ReadonlySet<State> = new Set<State>(['paused', 'held', 'left-off']);
@@ -37,11 +37,8 @@ export function proposedJobs(
 
 /** The change of water planned for the visit of a day, or the last one before it that nobody has done. */
 export function changePlanFor(snapshot: Snapshot, siteId: string, day: Day): Stored<'change-plan'> | null {
-  const [plan = null] = snapshot
-    .all('change-plan')
-    .filter(
-      (plan) => plan.content.siteId === siteId && plan.content.day <= day && !isCarriedOut(snapshot, plan),
-    )
+  const [plan = null] = openPlansOf(snapshot, siteId)
+    .filter(({ content }) => content.day <= day)
     .sort((a, b) => b.content.day.localeCompare(a.content.day));
   return plan;
 }
@@ -73,8 +70,7 @@ export function roundJobOf(
     unitId: place.unit?.id ?? null,
     thing: place.thing === place.systemName ? place.thing : `${place.thing}, ${place.systemName}`,
     action: definition.action,
-    // what works by itself takes no hands
-    minutes: Math.max(1, minutesOf(index, jobId, definition.minutes) - (definition.waits?.minutes ?? 0)),
+    minutes: handsMinutes(minutesOf(index, jobId, definition.minutes), definition),
     wait: definition.waits ?? null,
     temporary: definition.temporary ?? null,
     shuts: planned

@@ -23,6 +23,14 @@ export function servicesOfPlan(snapshot: Snapshot, { id, content }: Stored<'chan
     .filter((serviceId) => snapshot.get('service', serviceId));
   return [...new Set([...content.serviceIds, ...ofRounds])];
 }
-/** Whether any of it was done; an open plan is offered for the next visit. */
-export const isCarriedOut = (snapshot: Snapshot, plan: Stored<'change-plan'>): boolean =>
-  servicesOfPlan(snapshot, plan).length > 0;
+const isOpen = (snapshot: Snapshot, plan: Stored<'change-plan'>): boolean =>
+  servicesOfPlan(snapshot, plan).length === 0;
+/** Plans of which nothing was done yet. */
+export const openPlans = (snapshot: Snapshot): Stored<'change-plan'>[] =>
+  snapshot.all('change-plan').filter((plan) => isOpen(snapshot, plan));
+/** Those of a place, the next first. */
+export const openPlansOf = (snapshot: Snapshot, siteId: string): Stored<'change-plan'>[] =>
+  snapshot
+    .all('change-plan')
+    .filter((plan) => plan.content.siteId === siteId && isOpen(snapshot, plan))
+    .sort((a, b) => a.content.day.localeCompare(b.content.day));

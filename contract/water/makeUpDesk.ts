@@ -9,7 +9,7 @@ import { unitState } from '../../core/water/makeUp/unitState.ts';
 import type { UnitFacts, UnitState } from '../../core/water/makeUp/types.ts';
 import { outOfUseNow, type OutOfUse } from '../facts/outOfUse.ts';
 import type { RecordContent, Stored } from '../records.ts';
-import { isCarriedOut } from './changeDone.ts';
+import { openPlansOf } from './changeDone.ts';
 import { storesOf, usualLitres, type StoreFacts } from './changeFacts.ts';
 import { changeJobsOf } from './changeJobs.ts';
 import { demandOf, type KnownDemand } from './demand.ts';
@@ -174,15 +174,7 @@ function nextWater(
   { zone, today, at, now, dueBy }: Asked,
 ): NextWater | null {
   const { snapshot } = evidence;
-  const plans = snapshot
-    .all('change-plan')
-    .filter(
-      (plan) =>
-        plan.content.siteId === unit.content.siteId &&
-        plan.content.day >= today &&
-        !isCarriedOut(snapshot, plan),
-    )
-    .sort((a, b) => a.content.day.localeCompare(b.content.day));
+  const plans = openPlansOf(snapshot, unit.content.siteId).filter(({ content }) => content.day >= today);
   const visit =
     plans[0]?.content.day ??
     visitDays(rhythmOf(snapshot, unit.content.siteId), today, 2).find(

@@ -182,6 +182,10 @@ function PileOf({
   // once a visit, whatever jobs need it
   const around = pile.load - pile.entries.reduce((sum, entry) => sum + entry.minutes, 0);
   const day = writeDay(pile.day, today, dateFormat);
+  const labelOf = ({ jobId, look }: Pile['entries'][number]): string => {
+    const row = props.rowOf.get(jobId);
+    return `${row?.thing ?? ''}, ${look ? 'a look' : (row?.action ?? '')}, ${row?.systemName ?? ''}`;
+  };
   const turnOf = (entry: Pile['entries'][number]): Turn => ({
     ...{ siteId: pile.siteId, jobId: entry.jobId, look: entry.look, turn: entry.turn },
   });
@@ -211,7 +215,7 @@ function PileOf({
           turn={turnOf(entry)}
           height={Math.max(LEAST, entry.minutes * scale)}
           pinned={entry.pinned}
-          label={`${props.rowOf.get(entry.jobId)?.thing ?? ''}, ${entry.look ? 'a look' : (props.rowOf.get(entry.jobId)?.action ?? '')}, ${props.rowOf.get(entry.jobId)?.systemName ?? ''}, ${entry.minutes} min, ${day}`}
+          label={`${labelOf(entry)}, ${entry.minutes} min, ${day}`}
           {...props}
         />
       ))}

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { isCarriedOut } from '../../../../contract/water/changeDone.ts';
+import { openPlansOf } from '../../../../contract/water/changeDone.ts';
 import { usePlan, useSnapshot } from '../../../api/data.ts';
 import { useChangeFacts } from '../../../api/waterWork.ts';
 import { Pick } from '../../../parts/Pick.tsx';
@@ -67,10 +67,7 @@ function Planner({
         .flatMap((row) => row.systemIds),
     [rows, visit],
   );
-  const open = snapshot
-    .all('change-plan')
-    .filter((one) => one.content.siteId === siteId && !isCarriedOut(snapshot, one))
-    .sort((a, b) => a.content.day.localeCompare(b.content.day));
+  const open = openPlansOf(snapshot, siteId);
   // without being asked for another, the plan that stands is the one that is opened
   const plan = open.find((one) => one.id === planId) ?? (asked ? null : (open[0] ?? null));
   if (facts.systems.every((system) => system.litres === null))
