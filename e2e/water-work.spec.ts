@@ -96,8 +96,10 @@ test('the demo’s failing membrane is found by the source finder, and a check s
   await expect(candidates.first()).not.toContainText('Make-up water');
   await page.getByRole('button', { name: 'Take it back' }).click();
   await expect(candidates.first()).toContainText('Make-up water');
+  await expect(candidates.first().locator('.chance')).toHaveText('4 in 5');
   await page.getByRole('button', { name: 'It holds some' }).click();
-  await expect(candidates.first()).toContainText('nearly certainly');
+  // not the membrane, which is "nearly certainly due" before any check
+  await expect(candidates.first().locator('.chance')).toHaveText('nearly certainly');
   await page.goto(`${demo.address}/log`);
   await expect(page.getByText('Checked, source of phosphate: it holds some')).toBeVisible();
 });
@@ -133,8 +135,9 @@ test('a leak told from a stuck float', async ({ page, server }) => {
   await page.getByRole('button', { name: 'At its mark' }).click();
   await expect(candidates.first()).toContainText('The system leaks');
   await page.getByRole('button', { name: /more to check/ }).click();
+  await expect(candidates.first().locator('.chance')).not.toHaveText('nearly certainly');
   await page.getByRole('button', { name: 'Damp under the tank' }).click();
-  await expect(candidates.first()).toContainText('nearly certainly');
+  await expect(candidates.first().locator('.chance')).toHaveText('nearly certainly');
   await expect(page.getByRole('alert')).toContainText('Find the damp place');
 });
 

@@ -125,6 +125,63 @@ test('a future date is refused; what was typed stays over a reload', async ({ pa
   await expect(cell(page, 'Nitrate, mg/L NO₃')).toHaveValue('12');
 });
 
+test('over a slow line: what is on its way is saved once, and what is typed meanwhile is saved next', async ({
+  page,
+  server,
+}) => {
+  const { system } = await seedTank(server.address);
+  const stored = async () =>
+    (await readingsOf(server.address, system)).map(({ content }) => content.value).sort((a, b) => a - b);
+  let held: (() => void)[] = [];
+  await page.route('**/api/work', async (route) => {
+    await new Promise<void>((free) => held.push(free));
+    await route.continue();
+  });
+  const letGo = async (): Promise<void> => {
+    await expect.poll(() => held.length).toBe(1);
+    for (const free of held) free();
+    held = [];
+  };
+  await page.goto(`${server.address}/water?system=${system}`);
+  const nitrate = cell(page, 'Nitrate, mg/L NO₃');
+  await nitrate.fill('12');
+  await page.keyboard.press('Control+Enter');
+  await expect(nitrate).toHaveAttribute('readonly');
+  await letGo();
+  // the screen has not fetched anything anew yet, and the next test is typed and saved
+  await expect(nitrate).toHaveValue('');
+  await nitrate.fill('13');
+  await page.keyboard.press('Control+Enter');
+  await letGo();
+  await expect.poll(stored).toEqual([12, 13]);
+  // a correction and a new test, the second key before the first is through
+  await expect(page.locator('.keptrow')).toHaveCount(2);
+  await expect(page.locator('.keptrow').first()).toContainText('13.0');
+  await page.locator('.keptrow button').first().click();
+  await page.getByRole('button', { name: 'Correct', exact: true }).click();
+  await expect(nitrate).toHaveCount(2);
+  await nitrate.nth(1).fill('14');
+  await page.keyboard.press('Control+Enter');
+  await expect(nitrate.nth(1)).toHaveAttribute('readonly');
+  await nitrate.first().fill('15');
+  await page.keyboard.press('Control+Enter');
+  await letGo();
+  await letGo();
+  await expect.poll(stored).toEqual([12, 14, 15]);
+  await expect(nitrate).toHaveCount(1);
+  // closed while it was on its way: it is sent from this device, and not offered to be saved once more
+  await nitrate.fill('16');
+  await page.keyboard.press('Control+Enter');
+  await expect.poll(() => held.length).toBe(1);
+  held = [];
+  await page.reload();
+  await letGo();
+  await expect.poll(stored).toEqual([12, 14, 15, 16]);
+  await expect(nitrate).toHaveValue('');
+  await expect(page.locator('.keptrow')).toHaveCount(4);
+  expect(await stored()).toEqual([12, 14, 15, 16]);
+});
+
 test('thirty rows are pasted from a spreadsheet, looked over and saved as one step', async ({
   page,
   server,

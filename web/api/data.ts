@@ -1,9 +1,15 @@
-import { keepPreviousData, useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import {
+  keepPreviousData,
+  useQuery,
+  useQueryClient,
+  useSuspenseQuery,
+  type QueryClient,
+} from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Explanation } from '../../contract/explanation.ts';
 import type { Plan } from '../../contract/plan.ts';
 import { settingOf } from '../../contract/settings.ts';
-import type { RecordContent, Stored } from '../../contract/records.ts';
+import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import type { WaterAnswer } from '../../contract/water/waterAnswer.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
@@ -22,26 +28,26 @@ export interface About {
   aheadMs: number;
 }
 
-/** When records were asked for that came from the server. */
-const fetchedAt = new WeakMap<Stored[], number>();
+/** When records were asked for that came from the server, by what was asked. */
+const askedAt = new Map<string, number>();
+/** Records that what is written on this device is laid over until they have it. */
+const records = <K extends RecordKind = RecordKind>(queryKey: readonly string[], path: string) => ({
+  queryKey,
+  queryFn: async () => {
+    const { body, keptAt, begunAt } = await api.getOrKept<Stored<K>[]>(path);
+    if (keptAt === null) askedAt.set(path, begunAt);
+    return body;
+  },
+  meta: { laidOver: path },
+});
 
 /** The server's records, with what was done on this device and is not yet among them. */
 export const useSnapshot = (): Snapshot => {
   const { data } = useSuspenseQuery({
-    queryKey: ['snapshot'],
-    queryFn: async () => {
-      const { body, keptAt, begunAt } = await api.getOrKept<Stored[]>('/snapshot');
-      if (keptAt === null) fetchedAt.set(body, begunAt);
-      return body;
-    },
-    // the very list that was fetched, so that it is known when
+    ...records(['snapshot'], '/snapshot'),
+    // thousands of records: comparing them all costs more than it saves
     structuralSharing: false,
   });
-  // what was sent before these were asked for is among them, and no longer laid over them
-  useEffect(() => {
-    const begunAt = fetchedAt.get(data);
-    if (begunAt !== undefined) void answersKept().then(() => sync.seen(begunAt));
-  }, [data]);
   const unseen = useUnseen();
   const base = useMemo(() => Snapshot.of(data), [data]);
   return useMemo(() => overlay(base, unseen), [base, unseen]);
@@ -56,10 +62,8 @@ export const useExplanation = (jobId: string): Explanation | null =>
     placeholderData: keepPreviousData,
   }).data ?? null;
 /** The readings of a system or a component; fetched again whenever records change. */
-export const readingsOf = (what: 'system' | 'component', id: string) => ({
-  queryKey: ['snapshot', 'readings', id],
-  queryFn: () => api.get<Stored<'reading'>[]>(`/readings?${what}=${id}`),
-});
+export const readingsOf = (what: 'system' | 'component', id: string) =>
+  records<'reading'>(['snapshot', 'readings', id], `/readings?${what}=${id}`);
 /** The tests of a system. */
 export const useReadings = (systemId: string): Stored<'reading'>[] => {
   const { data } = useSuspenseQuery(readingsOf('system', systemId));
@@ -108,9 +112,28 @@ export function useNow(): number {
   return now;
 }
 
+/**
+ * What was sent before all records on the screen were asked for is among every one of them, and is no longer laid over
+ * any: a test that is in one list and not yet in the other would be gone for a moment.
+ */
+function useSeen(client: QueryClient): void {
+  useEffect(() => {
+    const cache = client.getQueryCache();
+    return cache.subscribe((event) => {
+      if (event.type !== 'updated' || event.action.type !== 'success' || !event.query.meta?.laidOver) return;
+      const since = cache
+        .findAll({ type: 'active', predicate: ({ meta }) => meta?.laidOver !== undefined })
+        .map(({ meta }) => askedAt.get(String(meta?.laidOver)) ?? Number.NEGATIVE_INFINITY);
+      const begunAt = Math.min(...since);
+      if (Number.isFinite(begunAt)) void answersKept().then(() => sync.seen(begunAt));
+    });
+  }, [client]);
+}
+
 /** A second window follows without a reload, and dates renew at each site's midnight. */
 export function useFollow(): void {
   const client = useQueryClient();
+  useSeen(client);
   // who signs in listens anew: the line of whoever was here before has been cut
   const accountId = useDoor().me?.accountId;
   useEffect(() => {

@@ -7,14 +7,17 @@ import {
   useContext,
   useEffect,
   useMemo,
+  useRef,
   useState,
   type ReactNode,
 } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
+import { Snapshot } from '../../contract/snapshot.ts';
 import type { Write, WorkResult } from '../../contract/work.ts';
 import type { WaitingPicture } from '../offline/device.ts';
-import { holder, onTaken, sync } from '../offline/here.ts';
+import { holder, onTaken, sync, unseenOf } from '../offline/here.ts';
+import { overlay } from '../offline/overlay.ts';
 import type { NewUnit } from '../offline/outbox.ts';
 import type { Conflict } from '../parts/ConflictDialog.tsx';
 import { SavedLine, type Saved } from '../parts/SavedLine.tsx';
@@ -35,6 +38,8 @@ interface Writing {
     why?: string,
     pictures?: WaitingPicture[],
   ) => Promise<WorkResult | null>;
+  /** Resolves once the screens show what the server made of what was written last: its dates among it. */
+  shown: () => Promise<void>;
   /** Writes it on this device and does not wait for the server. */
   keep: (writes: Write[], said: string, why: string, pictures?: WaitingPicture[]) => Promise<void>;
   /** Takes back what was done last, as long as it is offered; null: nothing is. */
@@ -54,6 +59,7 @@ export function WritingProvider({ children }: { children: ReactNode }) {
   const [saved, setSaved] = useState<Saved | null>(null);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [pending, setPending] = useState(0);
+  const following = useRef<Promise<unknown>>(Promise.resolve());
 
   const renew = useCallback(
     () =>
@@ -65,21 +71,26 @@ export function WritingProvider({ children }: { children: ReactNode }) {
   );
   useEffect(() => onTaken(() => void renew()), [renew]);
 
+  /** As it stands on this device: another change may have been made since records were fetched. */
+  const standing = useCallback(
+    () => overlay(Snapshot.of(client.getQueryData<Stored[]>(['snapshot']) ?? []), unseenOf(sync.get())),
+    [client],
+  );
   const write = useCallback<Writing['write']>(
     async (writes, said, why = '', pictures = []) => {
       setPending((before) => before + 1);
       try {
-        const before = client.getQueryData<Stored[]>(['snapshot']) ?? [];
-        // a form may go on as soon as the server has answered; what is shown follows
+        const undo = undoOf(writes, standing);
+        // a form is done as soon as the server has answered: its records stand on this device until they are fetched
         const result = await sync
           .submit(unitOf(writes, said ?? '', why, pictures))
           .finally(() => setPending((before) => before - 1));
-        if (result !== 'kept') await renew();
+        if (result !== 'kept') following.current = renew();
         if (said)
           setSaved({
             said: result === 'kept' ? `${said} Kept on this device until the server answers.` : said,
             key: uuid(),
-            undo: undoOf(writes, before),
+            undo,
           });
         return result === 'kept' ? null : result;
       } catch (error) {
@@ -95,12 +106,13 @@ export function WritingProvider({ children }: { children: ReactNode }) {
         throw error;
       }
     },
-    [client, renew],
+    [standing, renew],
   );
   const keep = useCallback<Writing['keep']>(
     (writes, said, why, pictures = []) => sync.keep(unitOf(writes, said, why, pictures)),
     [],
   );
+  const shown = useCallback<Writing['shown']>(async () => void (await following.current), []);
   const undoing = saved?.undo ?? null;
   const undo = useMemo(
     () =>
@@ -112,7 +124,10 @@ export function WritingProvider({ children }: { children: ReactNode }) {
       }),
     [undoing, write],
   );
-  const writing = useMemo(() => ({ write, keep, undo, pending: pending > 0 }), [write, keep, undo, pending]);
+  const writing = useMemo(
+    () => ({ write, shown, keep, undo, pending: pending > 0 }),
+    [write, shown, keep, undo, pending],
+  );
   const settle = async (choice: 'theirs' | 'mine'): Promise<void> => {
     const settled = conflict;
     setConflict(null);
@@ -158,14 +173,15 @@ function unitOf(writes: Write[], said: string, why: string, pictures: WaitingPic
 }
 
 /** What takes a unit of work back: new records go, deleted ones return, revised ones get their old text. */
-function undoOf(writes: readonly Write[], before: readonly Stored[]): Write[] | null {
+function undoOf(writes: readonly Write[], standing: () => Snapshot): Write[] | null {
+  const before = writes.some(({ op }) => op === 'revise') ? standing() : null;
   const undo = writes.map((write): Write | null => {
     // the version it has once the server took it; anything else is a conflict, and said so
     const baseVersion = write.op === 'create' ? 1 : write.baseVersion + 1;
     const common = { kind: write.kind, id: write.id, revisionId: uuid(), baseVersion };
     if (write.op === 'create' || write.op === 'restore') return { op: 'delete', ...common };
     if (write.op === 'delete') return { op: 'restore', ...common };
-    const old = before.find((record) => record.id === write.id && record.kind === write.kind);
+    const old = before?.get(write.kind, write.id);
     return old ? { op: 'revise', ...common, content: old.content } : null;
   });
   return undo.includes(null) ? null : (undo.reverse() as Write[]);

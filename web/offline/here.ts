@@ -62,13 +62,9 @@ const isMine = ({ accountId }: Unit): boolean => accountId === null || accountId
 
 export const useSync = (): SyncState => useSyncExternalStore(sync.subscribe, sync.get);
 /** What stands on this device and is not yet among the server's records. */
+export const unseenOf = ({ units, asked }: Pick<SyncState, 'units' | 'asked'>): readonly Unit[] =>
+  units.filter((unit) => unit.refused === null && isMine(unit) && (unit.taken || !asked.has(keyOf(unit))));
 export function useUnseen(): readonly Unit[] {
   const { units, asked } = useSync();
-  return useMemo(
-    () =>
-      units.filter(
-        (unit) => unit.refused === null && isMine(unit) && (unit.taken || !asked.has(keyOf(unit))),
-      ),
-    [units, asked],
-  );
+  return useMemo(() => unseenOf({ units, asked }), [units, asked]);
 }

@@ -1,5 +1,5 @@
 import type { Stored } from '../../contract/records.ts';
-import type { Snapshot } from '../../contract/snapshot.ts';
+import { Snapshot } from '../../contract/snapshot.ts';
 import type { Unit } from './device.ts';
 
 /** The records as they stand on this device: the server's, with what waits to be sent laid over them. */
@@ -19,21 +19,18 @@ export function overlay(base: Snapshot, units: readonly Pick<Unit, 'writes'>[]):
   }
   return over.size === 0 ? base : base.with([...over.values()]);
 }
-/** Readings of these channels that were typed here and are not yet among the server's. */
+/** Readings of some channels, with those that were typed, corrected or deleted here laid over the server's. */
 export function withReadings(
-  readings: readonly Stored<'reading'>[],
+  readings: Stored<'reading'>[],
   units: readonly Pick<Unit, 'writes'>[],
   isMine: (channelId: string) => boolean,
 ): Stored<'reading'>[] {
+  const typed = units.map((unit) => ({ writes: unit.writes.filter(({ kind }) => kind === 'reading') }));
+  if (typed.every(({ writes }) => writes.length === 0)) return readings;
   const known = new Set(readings.map((reading) => reading.id));
-  const typed = units
-    .flatMap((unit) => unit.writes)
-    .flatMap((write) => {
-      if (write.op !== 'create' || write.kind !== 'reading' || known.has(write.id)) return [];
-      const content = write.content as Stored<'reading'>['content'];
-      return isMine(content.channelId) ? [recordOf(write, 1, false, content) as Stored<'reading'>] : [];
-    });
-  return [...readings, ...typed];
+  return overlay(Snapshot.of(readings), typed)
+    .all('reading')
+    .filter(({ id, content }) => known.has(id) || isMine(content.channelId));
 }
 const recordOf = (
   { kind, id }: { kind: Stored['kind']; id: string },

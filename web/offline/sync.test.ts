@@ -1,11 +1,12 @@
 import 'fake-indexeddb/auto';
 import { v7 as uuid } from 'uuid';
 import { beforeEach, describe, expect, test, vi } from 'vitest';
+import type { Stored } from '../../contract/records.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import type { Problem, WorkResult, Write } from '../../contract/work.ts';
 import { forgetOldAnswers, keepAnswer, keepFor, keptAnswer } from './answers.ts';
 import { device, type Unit } from './device.ts';
-import { overlay } from './overlay.ts';
+import { overlay, withReadings } from './overlay.ts';
 import type { NewUnit } from './outbox.ts';
 import { Sync } from './sync.ts';
 import { syncWord } from './words.ts';
@@ -239,6 +240,42 @@ describe('records as they stand on the device', () => {
     ).toMatchObject({ content: { note: 'there' } });
     const older = write({ op: 'revise', baseVersion: 1, content: { note: 'from an old page' } });
     expect(noteOf(overlay(base, [older]))).toMatchObject({ content: { note: 'there' }, version: 2 });
+  });
+});
+
+describe('readings on this device', () => {
+  const readingOf = (id: string, channelId: string, value: number): Stored<'reading'> => ({
+    ...{ kind: 'reading', id, version: 1, deleted: false },
+    content: { channelId, value } as Stored<'reading'>['content'],
+  });
+  const valuesWith = (write: (id: string) => Write): number[] => {
+    const there = [readingOf(uuid(), 'ours', 5), readingOf(uuid(), 'ours', 6)];
+    const units = [{ writes: [write(there[0]?.id ?? '')] }];
+    return withReadings(there, units, (id) => id === 'ours').map(({ content }) => content.value);
+  };
+  const one = { kind: 'reading', revisionId: uuid() } as const;
+  const content = (channelId: string) => ({ channelId, value: 7 });
+  test('a new one is among those of its water, not of another', () => {
+    expect(valuesWith(() => ({ ...one, op: 'create', id: uuid(), content: content('ours') }))).toEqual([
+      5, 6, 7,
+    ]);
+    expect(valuesWith(() => ({ ...one, op: 'create', id: uuid(), content: content('theirs') }))).toEqual([
+      5, 6,
+    ]);
+  });
+  test('a corrected one shows what it was corrected to, a deleted one is gone', () => {
+    const revised = valuesWith((id) => ({
+      ...one,
+      op: 'revise',
+      id,
+      baseVersion: 1,
+      content: content('ours'),
+    }));
+    expect(revised).toEqual([7, 6]);
+    expect(valuesWith((id) => ({ ...one, op: 'delete', id, baseVersion: 1 }))).toEqual([6]);
+    // what the server has in the meantime stands
+    const late = valuesWith((id) => ({ ...one, op: 'revise', id, baseVersion: 0, content: content('ours') }));
+    expect(late).toEqual([5, 6]);
   });
 });
 

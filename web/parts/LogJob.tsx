@@ -24,7 +24,7 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
   const [error, setError] = useState<unknown>(null);
   const [ids, renew] = useFixedIds();
   const here = usePersonHere();
-  const { write, pending } = useWriting();
+  const { write, shown, pending } = useWriting();
 
   const send = async (grade: Found | null): Promise<void> => {
     if (pending) return;
@@ -32,6 +32,8 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
     try {
       const all = more ?? { ...emptyMore(row, here.id), litres };
       await write(writesFor(row, mode, grade, all, ids), saidFor(row, mode, grade), '', all.pictures);
+      // until its row says so, another tap is the same job once more
+      await shown();
       renew();
       setMore(null);
       setFound(null);

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { addDays, type Day } from '../../core/time/day.ts';
 import type { PlanRow } from '../../contract/plan.ts';
 import { usePersonHere } from '../api/person.ts';
-import { creating } from '../api/writing.tsx';
+import { creating, useWriting } from '../api/writing.tsx';
 import { ProblemNote } from './ProblemNote.tsx';
 import { useFixedIds } from './useFixedIds.ts';
 import { DayField } from './WhenField.tsx';
@@ -16,6 +16,7 @@ export default function PutOff({ row, onDone }: { row: PlanRow; onDone: () => vo
   const [reason, setReason] = useState('');
   const here = usePersonHere();
   const { send, pending, error } = useSend();
+  const { shown } = useWriting();
   const [ids] = useFixedIds();
   const putOff = async (): Promise<void> => {
     const { sent } = await send(
@@ -29,6 +30,7 @@ export default function PutOff({ row, onDone }: { row: PlanRow; onDone: () => vo
       `${row.thing}: put off.`,
     );
     if (!sent) return;
+    await shown();
     onDone();
   };
   return (

@@ -31,7 +31,7 @@ export function FirstRunScreen() {
   const setting = useSetting();
   const now = useNow();
   const navigate = useNavigate();
-  const { write, pending } = useWriting();
+  const { write, shown, pending } = useWriting();
   const [error, setError] = useState<unknown>(null);
   const ownKinds = useMemo(() => ownKindsOf(snapshot), [snapshot]);
   const kinds = useMemo(() => [...ownKinds, ...catalogue], [ownKinds]);
@@ -64,6 +64,7 @@ export function FirstRunScreen() {
     setError(null);
     try {
       await write(writes, null);
+      await shown();
       clear();
       await navigate('/today');
     } catch (problem) {

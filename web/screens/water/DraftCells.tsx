@@ -5,16 +5,17 @@ import type { ParameterId } from '../../../core/water/parameters.ts';
 import { clockIn } from '../../parts/dates.ts';
 import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
 import { AfterAsk } from './AfterAsk.tsx';
-import type { DraftRow } from './draft.ts';
+import { correctedKey, type DraftRow } from './draft.ts';
 import { verdictOf } from './tests.ts';
 import { spreadOf } from './typedCell.ts';
-import { correctedKey, type RowState, type SheetFacts } from './useRows.ts';
+import type { RowState, SheetFacts } from './useRows.ts';
 
 /** One visit being typed: a field for "When" and one for each parameter, judged as typed. */
 export function DraftCells({
   state,
   facts,
   first,
+  storing,
   onFocus,
   onType,
   onWhen,
@@ -27,6 +28,8 @@ export function DraftCells({
   state: RowState;
   facts: SheetFacts;
   first: boolean;
+  /** On its way: it is read, not changed. */
+  storing: boolean;
   onFocus: (column: number) => void;
   onType: (id: ParameterId, text: string) => void;
   onWhen: (text: string) => void;
@@ -50,7 +53,7 @@ export function DraftCells({
   const lines = [...refused, ...warnings, ...spreads, ...(state.maybeAfter ? ['after'] : [])];
   return (
     <>
-      <TableRow className="draftrow">
+      <TableRow className="draftrow" aria-busy={storing}>
         <TableCell className="whencol">
           <label className="whenfield">
             <span className="soft">{before ? 'corrects' : 'When'}</span>
@@ -58,6 +61,7 @@ export function DraftCells({
               data-cell={`${row.key}:-1`}
               aria-label="When; empty is now"
               aria-invalid={'refused' in when}
+              readOnly={storing}
               value={row.when}
               onFocus={() => onFocus(-1)}
               onChange={(event) => onWhen(event.target.value)}
@@ -87,6 +91,7 @@ export function DraftCells({
                 aria-label={`${column.name}, ${column.unitLabel}`}
                 aria-invalid={cell.kind === 'refused'}
                 aria-description={cell.kind === 'value' ? verdictWords[verdict] : 'not tested'}
+                readOnly={storing}
                 value={row.cells[column.id] ?? ''}
                 onFocus={(event) => {
                   onFocus(i);

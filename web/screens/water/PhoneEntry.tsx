@@ -15,6 +15,7 @@ import { whenToSave, writesOfRows } from './rowWrites.ts';
 import { unitAfter, bandWords, showFixed, showValue, verdictOf } from './tests.ts';
 import { slipSentence, spreadOf } from './typedCell.ts';
 import { kitOf, useRowStates, type SheetFacts } from './useRows.ts';
+import { useSentRows } from './useSentRows.ts';
 import { useSheet } from './useSheet.ts';
 
 const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'] as const;
@@ -26,6 +27,7 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
   const clock = useClock();
   const sheet = useSheet(system.id);
   const states = useRowStates(sheet.rows, facts);
+  useSentRows(sheet, facts.rows);
   const { write, pending } = useWriting();
   const [index, setIndex] = useState(0);
   const [asking, setAsking] = useState(false);
@@ -71,24 +73,15 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
       if (at >= 0) setIndex(at);
       return setAsking(asked !== undefined);
     }
-    if ('refused' in state.when || state.values === 0) return;
+    if ('refused' in state.when || state.values === 0 || pending) return;
+    const when = whenToSave(row, state.when.when, null, clock());
     try {
-      await write(
-        writesOfRows(
-          [
-            {
-              row,
-              when: whenToSave(row, state.when.when, null, clock()),
-              cells: state.cells,
-              corrects: null,
-            },
-          ],
-          snapshot,
-          system.id,
+      await sheet.store(new Set([row.key]), () =>
+        write(
+          writesOfRows([{ row, when, cells: state.cells, corrects: null }], snapshot, system.id),
+          `${count(state.values, 'reading')} saved.`,
         ),
-        `${count(state.values, 'reading')} saved.`,
       );
-      sheet.drop(new Set([row.key]));
       setIndex(0);
     } catch (error) {
       setProblem(error);

@@ -2,7 +2,7 @@ import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
-import { useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { v7 as uuid } from 'uuid';
 import { count } from '../../../core/explain/words.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
@@ -13,7 +13,15 @@ import { useWriting } from '../../api/writing.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { DraftBar } from './DraftBar.tsx';
 import { DraftCells } from './DraftCells.tsx';
-import { emptyRow, isEmptyRow, pastedCells, pasteInto, type DraftRow } from './draft.ts';
+import {
+  CORRECTS,
+  correctedKey,
+  emptyRow,
+  isEmptyRow,
+  pastedCells,
+  pasteInto,
+  type DraftRow,
+} from './draft.ts';
 import { KeptRows } from './KeptRows.tsx';
 import { KitLine } from './KitLine.tsx';
 import { QuestionLine } from './QuestionLine.tsx';
@@ -21,7 +29,8 @@ import { whenToSave, writesOfRows } from './rowWrites.ts';
 import { SheetHead } from './SheetHead.tsx';
 import type { Mark } from './serviceMarks.ts';
 import { parameterUnit } from '../../../core/water/parameterUnits.ts';
-import { CORRECTS, correctedKey, useRowStates, type SheetFacts } from './useRows.ts';
+import { useRowStates, type SheetFacts } from './useRows.ts';
+import { useSentRows } from './useSentRows.ts';
 import { useSheet } from './useSheet.ts';
 import type { TestRow } from './tests.ts';
 
@@ -60,7 +69,8 @@ export function Sheet({
   const [said, setSaid] = useState<string | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const active = states.find((state) => state.row.key === at.key) ?? states[0];
-  const toSave = states.filter((state) => state.values > 0);
+  const toSave = states.filter((state) => state.values > 0 && !sheet.storing.has(state.row.key));
+  useSentRows(sheet, facts.rows);
 
   const focus = (key: string, column: number): void => {
     const find = (): HTMLInputElement | null =>
@@ -76,9 +86,24 @@ export function Sheet({
   // what was answered meanwhile is no question any more, whoever asked last
   const question = asking && askedHere(asking.key, asking.id) ? asking : null;
 
+  /** Ready for the next test, unless the hands are in another one already. */
+  const focusFirst = (): void => {
+    requestAnimationFrame(() => {
+      if (document.activeElement?.matches('[data-cell]')) return;
+      box.current?.querySelector<HTMLInputElement>('[data-cell$=":0"]')?.focus();
+    });
+  };
+  const refusedColumn = (state: (typeof states)[number]): number =>
+    'refused' in state.when ? -1 : state.cells.findIndex(({ cell }) => cell.kind === 'refused');
+
   const save = async (): Promise<void> => {
     setProblem(null);
-    if (pending || toSave.length === 0) return;
+    if (toSave.length === 0) return;
+    // something is on its way: this goes next
+    if (pending) {
+      goesNext.current = true;
+      return;
+    }
     const refused = toSave.find((state) => state.refused.length > 0);
     if (refused) return focus(refused.row.key, refusedColumn(refused));
     const asked = toSave.find((state) => state.asked.length > 0);
@@ -96,14 +121,15 @@ export function Sheet({
       return [{ row, when: whenToSave(row, when.when, corrects, clock()), cells, corrects }];
     });
     try {
-      await write(
-        writesOfRows(rows, snapshot, system.id),
-        `${count(
-          toSave.reduce((sum, state) => sum + state.values, 0),
-          'reading',
-        )} saved.`,
+      await sheet.store(new Set(rows.map(({ row }) => row.key)), () =>
+        write(
+          writesOfRows(rows, snapshot, system.id),
+          `${count(
+            toSave.reduce((sum, state) => sum + state.values, 0),
+            'reading',
+          )} saved.`,
+        ),
       );
-      sheet.drop(new Set(rows.map(({ row }) => row.key)));
       setQuestion(null);
       setSaid(null);
       focusFirst();
@@ -111,12 +137,12 @@ export function Sheet({
       setProblem(error);
     }
   };
-  const focusFirst = (): void => {
-    requestAnimationFrame(() => box.current?.querySelector<HTMLInputElement>('[data-cell$=":0"]')?.focus());
-  };
-  const refusedColumn = (state: (typeof states)[number]): number =>
-    'refused' in state.when ? -1 : state.cells.findIndex(({ cell }) => cell.kind === 'refused');
-
+  const goesNext = useRef(false);
+  useEffect(() => {
+    if (pending || !goesNext.current) return;
+    goesNext.current = false;
+    void save();
+  });
   /** On to the next cell; after the last one of the last row the test is saved. */
   const onward = (key: string, column: number): void => {
     if (column + 1 < columns.length) return focus(key, column + 1);
@@ -227,6 +253,7 @@ export function Sheet({
               state={state}
               facts={facts}
               first={i === 0}
+              storing={sheet.storing.has(state.row.key)}
               onFocus={(column) => setAt({ key: state.row.key, column })}
               onType={(id, text) => {
                 sheet.type(state.row.key, id, text);

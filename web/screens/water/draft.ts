@@ -23,6 +23,10 @@ export interface DraftRow {
   /** What it was read with, where it is not the column's usual kit. */
   kits: Partial<Record<ParameterId, string>>;
 }
+/** A row that corrects a stored test carries its key. */
+export const CORRECTS = 'correct:';
+export const correctedKey = (row: DraftRow): string | null =>
+  row.key.startsWith(CORRECTS) ? row.key.slice(CORRECTS.length) : null;
 export const emptyRow = (key: string, whoId: string | null): DraftRow => ({
   key,
   when: '',

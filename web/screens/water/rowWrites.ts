@@ -1,3 +1,4 @@
+import { v5 as named } from 'uuid';
 import { newTestChannel, testChannel } from '../../../contract/water/testChannel.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import { canonicalJson } from '../../../contract/canonicalJson.ts';
@@ -5,9 +6,9 @@ import type { When } from '../../../contract/fields.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 import type { Write } from '../../../contract/work.ts';
-import { creating, deleting, newIds, revising } from '../../api/writing.tsx';
+import { creating, deleting, newIds, revising, type NewIds } from '../../api/writing.tsx';
 import { typedReading } from '../../parts/readings.ts';
-import type { DraftRow } from './draft.ts';
+import { correctedKey, type DraftRow } from './draft.ts';
 import { type Column, type TestRow } from './tests.ts';
 import type { Cell } from './typedCell.ts';
 
@@ -18,6 +19,18 @@ export interface ReadRow {
   cells: readonly { column: Column; cell: Cell; kitId: string | null }[];
   /** The stored test that it corrects. */
   corrects: TestRow | null;
+}
+
+/** Made anew by nobody: any name space of its own will do. */
+const READINGS = '4b1f6d0a-7f0e-4a3e-9d55-0d7f2f6c8a11';
+/** What a row's value is stored as: the row sent once more is the same reading. */
+export function readingIds(row: DraftRow, id: ParameterId): NewIds {
+  // a correction may add a value, and another one add it again after it was deleted
+  if (correctedKey(row) !== null) return newIds();
+  return {
+    id: named(`${row.key} ${id}`, READINGS),
+    revisionId: named(`${row.key} ${id}, as typed`, READINGS),
+  };
 }
 
 /** When a row is kept for: as said, as the test it corrects, else the instant it is saved. */
@@ -43,7 +56,7 @@ export function writesOfRows(rows: readonly ReadRow[], snapshot: Snapshot, syste
     const ids = newIds(known);
     made.set(id, ids.id);
     const channel = known ? [] : [creating('channel', newTestChannel(systemId, id), ids)];
-    return [...channel, creating('reading', contentOf(ids.id, row, one))];
+    return [...channel, creating('reading', contentOf(ids.id, row, one), readingIds(row.row, id))];
   }
 }
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { emptyRow, pastedCells, pasteInto, whenOfRow } from './draft.ts';
+import { CORRECTS, emptyRow, pastedCells, pasteInto, whenOfRow } from './draft.ts';
+import { readingIds } from './rowWrites.ts';
 import { bandWords, showDifference, type Column } from './tests.ts';
 import { meantText, readCell, slipSentence, spreadOf, type Cell, type Kit } from './typedCell.ts';
 
@@ -134,4 +135,22 @@ test('a band and a difference in words', () => {
     band: { lo: 24, hi: 26 },
   });
   expect(showDifference(fahrenheit, 0.5)).toBe('0.9');
+});
+
+describe('a row that is sent', () => {
+  const stored = emptyRow('018f4f6e-0000-7000-8000-000000000001', null);
+  test('is the same reading however often it is sent, and no other row’s or parameter’s', () => {
+    expect(readingIds(stored, 'nitrate')).toEqual(readingIds({ ...stored, note: 'again' }, 'nitrate'));
+    const other = emptyRow('018f4f6e-0000-7000-8000-000000000002', null);
+    const ids = [
+      readingIds(stored, 'nitrate'),
+      readingIds(stored, 'phosphate'),
+      readingIds(other, 'nitrate'),
+    ];
+    expect(new Set(ids.flatMap(({ id, revisionId }) => [id, revisionId])).size).toBe(6);
+  });
+  test('a value that a correction adds is new each time: the one before may have been deleted', () => {
+    const correction = emptyRow(`${CORRECTS}${stored.key}`, null);
+    expect(readingIds(correction, 'nitrate').id).not.toBe(readingIds(correction, 'nitrate').id);
+  });
 });

@@ -4,7 +4,7 @@ import { parameters, usualSalinity, type ParameterId } from '../../../core/water
 import type { Stored } from '../../../contract/records.ts';
 import type { Snapshot } from '../../../contract/snapshot.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
-import { whenOfRow, type DraftRow } from './draft.ts';
+import { correctedKey, whenOfRow, type DraftRow } from './draft.ts';
 import type { ReadRow } from './rowWrites.ts';
 import { type Column, type TestRow } from './tests.ts';
 import { readCell, type Cell, type Kit } from './typedCell.ts';
@@ -117,8 +117,3 @@ function maybeAfter(row: DraftRow, cells: ReadRow['cells'], at: number, { change
     changes.some((one) => one <= at && at - one < TWELVE_HOURS)
   );
 }
-
-/** A row that corrects a stored test carries its key. */
-export const CORRECTS = 'correct:';
-export const correctedKey = (row: DraftRow): string | null =>
-  row.key.startsWith(CORRECTS) ? row.key.slice(CORRECTS.length) : null;

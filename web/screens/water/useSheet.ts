@@ -28,6 +28,8 @@ function keptRows(systemId: string): DraftRow[] {
   }
 }
 
+const none: ReadonlySet<string> = new Set();
+
 export function useSheet(systemId: string) {
   const here = usePersonHere();
   const fresh = useCallback(() => emptyRow(uuid(), here.id), [here.id]);
@@ -35,6 +37,7 @@ export function useSheet(systemId: string) {
     const rows = keptRows(systemId);
     return { rows: rows.length > 0 ? rows : [fresh()], past: [], future: [], step: '' };
   });
+  const [storing, setStoring] = useState(none);
   useEffect(() => {
     const typed = sheet.rows.filter((row) => !isEmptyRow(row));
     if (typed.length === 0) localStorage.removeItem(keyOf(systemId));
@@ -49,31 +52,31 @@ export function useSheet(systemId: string) {
         future: [],
         step,
       }));
+    const changeRow = (key: string, edit: (row: DraftRow) => DraftRow, step?: string) =>
+      change((rows) => rows.map((row) => (row.key === key && !storing.has(key) ? edit(row) : row)), step);
+    /** Rows that are stored go; at least one stays to type in. */
+    const drop = (keys: ReadonlySet<string>) =>
+      setSheet((before) => {
+        const left = before.rows.filter((row) => !keys.has(row.key));
+        return { rows: left.length > 0 ? left : [fresh()], past: [], future: [], step: '' };
+      });
     return {
       rows: sheet.rows,
+      /** Rows on their way: they cannot be changed, and are not sent again. */
+      storing,
       canUndo: sheet.past.length > 0,
       change,
       fresh,
       edit: (key: string, some: Partial<DraftRow>, step?: string) =>
-        change((rows) => rows.map((row) => (row.key === key ? { ...row, ...some } : row)), step),
+        changeRow(key, (row) => ({ ...row, ...some }), step),
       type: (key: string, id: ParameterId, text: string) =>
-        change(
-          (rows) =>
-            rows.map((row) => (row.key === key ? { ...row, cells: { ...row.cells, [id]: text } } : row)),
-          `${key} ${id}`,
-        ),
+        changeRow(key, (row) => ({ ...row, cells: { ...row.cells, [id]: text } }), `${key} ${id}`),
       /** Takes what was likely meant: a step of its own, so that undo brings back what was typed. */
       take: (key: string, slip: Slip, columns: readonly Column[]) =>
-        change((rows) =>
-          rows.map((row) => (row.key === key ? { ...row, cells: taken(row.cells, slip, columns) } : row)),
-        ),
+        changeRow(key, (row) => ({ ...row, cells: taken(row.cells, slip, columns) })),
       /** Keeps an unlikely value as it was typed. */
       keep: (key: string, id: ParameterId) =>
-        change((rows) =>
-          rows.map((row) =>
-            row.key === key ? { ...row, kept: { ...row.kept, [id]: row.cells[id] ?? '' } } : row,
-          ),
-        ),
+        changeRow(key, (row) => ({ ...row, kept: { ...row.kept, [id]: row.cells[id] ?? '' } })),
       undo: () =>
         setSheet((now) => {
           const before = now.past.at(-1);
@@ -86,13 +89,18 @@ export function useSheet(systemId: string) {
           const [next, ...future] = now.future;
           return next ? { rows: next, past: [...now.past, now.rows], future, step: '' } : now;
         }),
-      /** Rows that are stored go; at least one stays to type in. */
-      drop: (keys: ReadonlySet<string>) =>
-        setSheet((before) => {
-          const left = before.rows.filter((row) => !keys.has(row.key));
-          return { rows: left.length > 0 ? left : [fresh()], past: [], future: [], step: '' };
-        }),
+      drop,
+      /** Stores rows; they go once that is done, and stay as they were typed where it is refused. */
+      store: async (keys: ReadonlySet<string>, store: () => Promise<unknown>): Promise<void> => {
+        setStoring(keys);
+        try {
+          await store();
+          drop(keys);
+        } finally {
+          setStoring(none);
+        }
+      },
     };
-  }, [sheet, fresh]);
+  }, [sheet, storing, fresh]);
 }
 export type SheetState = ReturnType<typeof useSheet>;
