@@ -1,5 +1,6 @@
 import { costByDay, tailByDay } from '../../core/planning/levelling/costs.ts';
 import type { Chance } from '../../core/planning/levelling/dueCurve.ts';
+import type { Off } from '../../core/planning/round/step.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Apart, LevelInstance, LevelJob } from '../../core/planning/levelling/instance.ts';
 import { lackWord } from '../../core/explain/handsWord.ts';
@@ -16,7 +17,7 @@ import type { PlanRow } from '../planRows.ts';
 import { isPlanned } from '../planVisits.ts';
 import type { Stored } from '../records.ts';
 import { settingOf } from '../settings.ts';
-import { roundJobOf } from '../round/build.ts';
+import { shutsOf } from '../round/shuts.ts';
 import { pairs } from '../round/redundancy.ts';
 import { DAYS_APART } from '../round/spacing.ts';
 import type { Evidence } from '../water/testedWater.ts';
@@ -138,7 +139,7 @@ export function placeInstance(
     const changePlans = new Map(
       wanted.flatMap(({ at, changePlanId }) => (changePlanId === null ? [] : [[at, changePlanId] as const])),
     );
-    const keys = isGiven ? [] : setUpsOf(evidence, row, definition);
+    const keys = isGiven || !place ? [] : setUpsOf(row, definition, shutsOf(snapshot, definition, place));
     const isLook = row.state === 'look-first';
     if (isLook) {
       const lookBy = setDay(daysBetween(today, row.recommended));
@@ -228,8 +229,7 @@ const setUpMin = {
 type SetUp = keyof typeof setUpMin;
 
 /** The set-ups of a job by name; those of one name are shared. As its round has them: what is off, looked at, wiped. */
-function setUpsOf(evidence: Evidence, row: PlanRow, { work, bath, tests }: JobDefinition): string[] {
-  const shuts = roundJobOf(evidence, row.jobId)?.shuts ?? [];
+function setUpsOf(row: PlanRow, { work, bath, tests }: JobDefinition, shuts: readonly Off[]): string[] {
   const onEach = (setUp: SetUp): string[] => row.systemIds.map((id) => `${setUp} ${id}`);
   return [
     ...new Set(shuts.flatMap(({ componentId }) => (componentId === null ? [] : [`shut ${componentId}`]))),

@@ -1,7 +1,6 @@
-import { offDuringChange, shutOrder } from '../../core/catalogue/offDuringChange.ts';
 import { findKind } from '../../core/catalogue/index.ts';
 import { inOrder } from '../../core/planning/round/order.ts';
-import { standings, type Off, type RoundJob, type Step } from '../../core/planning/round/step.ts';
+import { standings, type RoundJob, type Step } from '../../core/planning/round/step.ts';
 import { stepsOf, type Visited } from '../../core/planning/round/stepsOf.ts';
 import type { State } from '../../core/planning/states.ts';
 import type { Day } from '../../core/time/day.ts';
@@ -14,6 +13,7 @@ import type { Stored } from '../records.ts';
 import type { Snapshot } from '../snapshot.ts';
 import { openPlansOf } from '../water/changeDone.ts';
 import type { Evidence } from '../water/testedWater.ts';
+import { shutsOf } from './shuts.ts';
 
 const never: ReadonlySet<State> = new Set<State>(['paused', 'held', 'left-off']);
 
@@ -54,16 +54,10 @@ export function roundJobOf(
   if (!job || !place) return null;
   const definition = definitionOf(job);
   const component = place.component;
-  const isChange = definition.work === 'change water';
-  const planned = isChange
-    ? plan?.content.systems.find((one) => place.systemIds.includes(one.systemId))
-    : undefined;
-  const own = definition.shuts.map(({ what, provedBy }): Off => ({
-    what: nameOff(place.unit?.content.name ?? place.thing, what),
-    provedBy,
-    componentId: place.unit?.id ?? null,
-    kindId: place.unit?.content.kindId ?? null,
-  }));
+  const planned =
+    definition.work === 'change water'
+      ? plan?.content.systems.find((one) => place.systemIds.includes(one.systemId))
+      : undefined;
   return {
     ...{ jobId, systemIds: place.systemIds, kindId: job.kindId, work: definition.work },
     componentId: component?.id ?? null,
@@ -73,11 +67,7 @@ export function roundJobOf(
     minutes: handsMinutes(minutesOf(index, jobId, definition.minutes), definition),
     wait: definition.waits ?? null,
     temporary: definition.temporary ?? null,
-    shuts: planned
-      ? planned.off.map((off) => offOfPlan(snapshot, off))
-      : isChange
-        ? offForChange(snapshot, place.systemIds)
-        : own,
+    shuts: shutsOf(snapshot, definition, place, planned),
     inWater: findKind(job.kindId, ownKindsOf(snapshot))?.place !== 'make-up',
     litres: planned?.litres ?? null,
     tests: definition.tests ?? null,
@@ -86,42 +76,6 @@ export function roundJobOf(
     newCharge: (definition.announces ?? []).includes('new-charge'),
     cautions: definition.cautions,
   };
-}
-
-/** "Return pump", or "Skimmer (air line)" where the thing and its unit are called differently. */
-function nameOff(unit: string, what: string): string {
-  const plain = what.replace(/^the /, '');
-  return unit.toLowerCase().includes(plain.toLowerCase()) ? unit : `${unit} (${plain})`;
-}
-
-const offOfPlan = (
-  snapshot: Snapshot,
-  { componentId, what, provedBy }: Stored<'change-plan'>['content']['systems'][number]['off'][number],
-): Off => ({
-  what,
-  provedBy,
-  componentId,
-  kindId: snapshot.content('component', componentId)?.kindId ?? null,
-});
-
-/** What must be off while the water is low, in the order of shutting down. */
-function offForChange(snapshot: Snapshot, systemIds: readonly string[]): Off[] {
-  return snapshot
-    .all('component')
-    .filter(
-      ({ content }) =>
-        content.status === 'running' &&
-        content.parentId === null &&
-        content.systemIds.some((id) => systemIds.includes(id)) &&
-        shutOrder(content.kindId) !== null,
-    )
-    .sort((a, b) => (shutOrder(a.content.kindId) ?? 0) - (shutOrder(b.content.kindId) ?? 0))
-    .map(({ id, content }) => ({
-      what: content.name,
-      provedBy: offDuringChange.find((one) => one.kindId === content.kindId)?.provedBy ?? 'seen running',
-      componentId: id,
-      kindId: content.kindId,
-    }));
 }
 
 /** Fittings that go in while dirt is stirred up, of the waters in which these jobs stir it. */
