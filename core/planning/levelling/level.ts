@@ -1,6 +1,6 @@
 import { evenStream } from '../../numeric/evenStream.ts';
 import type { LevelInstance, Placement } from './instance.ts';
-import { timingCost } from './priced.ts';
+import { Ideals, tearFor } from './tears.ts';
 import { Working } from './working.ts';
 
 // Large plans are searched, not solved: each job in turn takes its cheapest path (a shortest path, exact for one job),
@@ -11,18 +11,12 @@ const PASSES = 12;
 /** Torn out and put back so often at most in one place, and in all places of a plan together. */
 const RUINS_MOST = 16_000;
 const RUINS_OF_ALL = 64_000;
-/** Jobs torn out at once. */
-const TORN_MOST = 8;
 /** Up to so many jobs a plan may get a little worse on the way: the best one is kept beside it. */
 const WANDERS_UP_TO = 400;
 /** How much worse, as a share of the plan’s cost, at the beginning; it falls to nothing. */
-const WANDERS_BY = 0.3;
-/** Shares of the ways of tearing out: a whole visit, what is in the way of the worst placed; else around a visit. */
-const CLOSES = 0.25;
-const FOR_WORST = 0.35;
-/** The worst placed of so many. */
-const TRIED = 4;
-const TEETH = 4;
+const WANDERS_BY = 0.1;
+/** How often that goes from the beginning. */
+const TEETH = 2;
 const PROGRESS_EVERY = 256;
 
 export interface Progress {
@@ -125,95 +119,37 @@ function retake(plan: Working, job: number): void {
   }
 }
 
-/** What is torn out, and the visit that is not used again. */
-interface Tear {
-  /** The one that is put back before the others; −1: any. */
-  first: number;
-  torn: ReadonlySet<number>;
-  /** Visits not used again: by all that was torn out, or by the first alone. */
-  banned: ReadonlySet<number>;
-  onlyFirst: boolean;
-}
-const nowhere: ReadonlySet<number> = new Set();
-
-/** Everything of one visit: perhaps it need not be made. */
-function closing(plan: Working, visit: number): Tear | null {
-  const there = plan.at(visit);
-  return there.length === 0 || there.length > 2 * TORN_MOST
-    ? null
-    : { first: -1, torn: new Set(there), banned: new Set([visit]), onlyFirst: false };
-}
-
-/** Some of a visit, and some of anywhere. */
-function around(plan: Working, visit: number, pick: (n: number) => number): Tear {
-  const there = plan.at(visit);
-  const torn = new Set<number>();
-  const want = 2 + pick(TORN_MOST - 1);
-  for (let i = 0; i < want; i++) {
-    const fromHere = there.length > 0 && pick(10) < 6;
-    torn.add(fromHere ? (there[pick(there.length)] ?? 0) : pick(plan.instance.jobs.length));
-  }
-  return { first: -1, torn, banned: nowhere, onlyFirst: false };
-}
-
-/** What stands in the way of the worst placed of a few: jobs it keeps away from, and some of the visits it would like. */
-function forWorst(plan: Working, ideals: Ideals, pick: (n: number) => number): Tear {
-  let [first, worst] = [0, -1];
-  for (let i = 0; i < TRIED; i++) {
-    const job = pick(plan.instance.jobs.length);
-    const lost = timingCost(plan.instance, job, plan.paths[job] ?? []) - ideals.costOf(job);
-    if (lost > worst) [first, worst] = [job, lost];
-  }
-  const torn = new Set([first]);
-  const near = plan.awayFrom(first);
-  for (let i = 0; i < Math.min(near.length, 2); i++) torn.add(near[pick(near.length)] ?? first);
-  for (const visit of ideals.pathOf(first)) {
-    const there = plan.at(visit);
-    for (let i = pick(3); i > 0 && there.length > 0 && torn.size < 2 * TORN_MOST; i--)
-      torn.add(there[pick(there.length)] ?? first);
-  }
-  // where it would go by itself may be where it harms others most: sometimes some visits are closed to it
-  const banned = new Set<number>();
-  if (pick(2) === 0) for (let v = 0; v < plan.instance.visits.length; v++) if (pick(3) === 0) banned.add(v);
-  return { first, torn, banned, onlyFirst: true };
-}
-
-/** The turns each job would take alone, worked out when first asked. */
-class Ideals {
-  private readonly plan: Working;
-  private readonly paths: (readonly number[] | undefined)[] = [];
-  constructor(plan: Working) {
-    this.plan = plan;
-  }
-  pathOf(job: number): readonly number[] {
-    return (this.paths[job] ??= this.plan.idealPath(job));
-  }
-  costOf(job: number): number {
-    return timingCost(this.plan.instance, job, this.pathOf(job));
-  }
-}
-
 /** Tears some jobs out and puts them back in another order; kept where the whole costs no more than allowed. */
 function tearOut(plan: Working, ideals: Ideals, even: () => number, most: number): void {
-  const { jobs, visits } = plan.instance;
   const before = plan.total;
-  const pick = (n: number): number => Math.floor(even() * n);
-  const visit = pick(visits.length);
-  const kind = even();
-  const tear =
-    (kind < CLOSES ? closing(plan, visit) : null) ??
-    (kind > 1 - FOR_WORST ? forWorst(plan, ideals, pick) : around(plan, visit, pick));
+  const tear = tearFor(plan, ideals, even);
   const order = [...tear.torn].map((job) => ({
     job,
-    key: job === tear.first ? Infinity : even() * (jobs[job]?.minutes ?? 0) + 30 * even(),
+    key: job === tear.first ? Infinity : even() * (plan.instance.jobs[job]?.minutes ?? 0) + 30 * even(),
   }));
   order.sort((a, b) => b.key - a.key);
   const old = order.map(({ job }) => ({ job, path: plan.take(job) }));
-  for (const { job } of order) {
-    const banned = tear.onlyFirst && job !== tear.first ? nowhere : tear.banned;
-    plan.put(job, plan.bestPath(job, banned).visits);
-  }
+  if (tear.swapped) putSwapped(plan, old, tear.swapped);
+  else
+    for (const { job } of old) {
+      const banned = tear.first === -1 || job === tear.first ? tear.banned : nowhere;
+      plan.put(job, plan.bestPath(job, banned).visits);
+    }
   if (plan.total <= Math.max(before, most) + 1e-9) return;
-  for (const { job } of order) plan.take(job);
+  for (const { job } of old) plan.take(job);
   for (const { job, path } of old) plan.put(job, path);
+}
+const nowhere: ReadonlySet<number> = new Set();
+
+/** Each turn at one of two visits moves to the other; what cannot goes where it is cheapest, and so does what would rather. */
+function putSwapped(
+  plan: Working,
+  old: readonly { job: number; path: readonly number[] }[],
+  [v, w]: readonly [number, number],
+): void {
+  for (const { job, path } of old) {
+    const turned = path.map((at) => (at === v ? w : at === w ? v : at)).sort((a, b) => a - b);
+    plan.put(job, fits(plan, job, turned) ? turned : plan.bestPath(job).visits);
+  }
+  for (const { job } of old) retake(plan, job);
 }

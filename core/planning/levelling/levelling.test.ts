@@ -61,8 +61,11 @@ describe('visits are packed as well as they can be (cases of visit packing in co
 });
 
 describe('against HiGHS on the same model', () => {
-  test.each([1, 2, 3, 4, 5, 6])('plant %i: within 5 % of the proven optimum', async (seed) => {
-    const instance = instanceOf(seed, { jobs: 8, visits: 5, everyDays: 7, capacityMin: 90 });
+  test.each([
+    ...[1, 2, 3, 4, 5, 6].map((seed) => ({ seed, crowded: false })),
+    ...[7, 8, 9, 10].map((seed) => ({ seed, crowded: true })),
+  ])('plant $seed, crowded $crowded: within 5 % of the proven optimum', async ({ seed, crowded }) => {
+    const instance = instanceOf(seed, { jobs: 8, visits: 5, everyDays: 7, capacityMin: 90, crowded });
     const model = exactModel(instance);
     const highs = await loadHighs();
     const answer = highs.solve(model.lp);
@@ -88,6 +91,7 @@ describe('properties on generated plants', () => {
       visits: fc.integer({ min: 1, max: 12 }),
       everyDays: fc.constantFrom(1, 7, 14),
       capacityMin: fc.constantFrom(30, 60, 120, Infinity),
+      crowded: fc.boolean(),
     })
     .map(({ seed, ...shape }) => instanceOf(seed, shape));
   const runs = { numRuns: 60 };

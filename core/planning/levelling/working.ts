@@ -211,6 +211,15 @@ export class Working {
     return (this.near[j] ?? []).map((one) => one.job);
   }
 
+  /** Jobs whose turns are too near for a job to be at a visit. */
+  inTheWay(j: number, v: number): number[] {
+    const { visits } = this.instance;
+    const day = visits[v]?.day ?? 0;
+    return (this.near[j] ?? []).flatMap(({ job, days }) =>
+      this.paths[job]?.some((u) => Math.abs((visits[u]?.day ?? 0) - day) < days) ? [job] : [],
+    );
+  }
+
   private shortest(j: number, nodeCost: (visit: number) => number): Path {
     const { jobs, visits, horizon } = this.instance;
     const job = jobs[j];

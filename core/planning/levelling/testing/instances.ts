@@ -8,6 +8,8 @@ export interface Shape {
   visits: number;
   everyDays: number;
   capacityMin: number;
+  /** With work that fills a visit by itself, and a seldom job between two weekly ones that keep it away. */
+  crowded?: boolean;
 }
 
 /** A seeded plant: jobs of all consequences and intervals, shared set-ups, some that keep apart. */
@@ -19,9 +21,10 @@ export function instanceOf(seed: number, shape: Shape): LevelInstance {
     { length: Math.max(1, Math.round(shape.jobs / 4)) },
     () => 3 + Math.floor(even() * 8),
   );
-  const jobs = Array.from({ length: shape.jobs }, (): LevelJob => {
-    const interval = pick([7, 10, 14, 21, 30, 45, 90, 180]) * (0.8 + 0.4 * even());
-    const minutes = pick([5, 10, 15, 20, 30, 45]);
+  const fixed = shape.crowded ? crowd(shape.capacityMin) : [];
+  const jobs = Array.from({ length: shape.jobs }, (_, j): LevelJob => {
+    const interval = fixed[j]?.interval ?? pick([7, 10, 14, 21, 30, 45, 90, 180]) * (0.8 + 0.4 * even());
+    const minutes = fixed[j]?.minutes ?? pick([5, 10, 15, 20, 30, 45]);
     const costRatio = pick([2, 5, 20, 100]);
     const spread = 1.2 + 0.5 * even();
     const rate = minutes / interval;
@@ -51,6 +54,7 @@ export function instanceOf(seed: number, shape: Shape): LevelInstance {
     b: Math.floor(even() * shape.jobs),
     days: pick([1, 3]),
   })).filter(({ a, b }) => a !== b);
+  if (shape.crowded && shape.jobs > 2) apart.push({ a: 0, b: 2, days: 3 }, { a: 1, b: 2, days: 3 });
   return {
     horizon,
     visits: Array.from({ length: shape.visits }, (_, i) => ({
@@ -65,3 +69,11 @@ export function instanceOf(seed: number, shape: Shape): LevelInstance {
     overPerMin: 3,
   };
 }
+
+/** Two filters backwashed every visit, the bed that is not touched beside them, and a day's work by itself. */
+const crowd = (capacityMin: number): { minutes: number; interval: number }[] => [
+  { minutes: 20, interval: 8 },
+  { minutes: 20, interval: 8 },
+  { minutes: 20, interval: 60 },
+  { minutes: Number.isFinite(capacityMin) ? Math.round(0.75 * capacityMin) : 90, interval: 120 },
+];
