@@ -9,7 +9,7 @@ import { Working } from './working.ts';
 /** Rounds in which every job takes its cheapest path again; fewer where nothing moves any more. */
 const PASSES = 12;
 /** Torn out and put back so often at most in one place, and in all places of a plan together. */
-const RUINS_MOST = 16_000;
+const RUINS_MOST = 24_000;
 const RUINS_OF_ALL = 64_000;
 /** Up to so many jobs a plan may get a little worse on the way: the best one is kept beside it. */
 const WANDERS_UP_TO = 400;

@@ -33,6 +33,12 @@ export class Working {
   /** By visit and set-up: how many jobs there need it. */
   private readonly setUps: Int32Array;
   private readonly near: readonly (readonly Near[])[];
+  /** By visit: its day, minutes there are, and minutes there may be. Read in the innermost loops. */
+  private readonly days: Int32Array;
+  private readonly capacities: Float64Array;
+  private readonly limits: Float64Array;
+  /** By job: what its turns cost by their days alone. */
+  private readonly timing: Float64Array;
   private readonly best: Float64Array;
   private readonly from: Int32Array;
   private sum = 0;
@@ -53,6 +59,10 @@ export class Working {
       near[b]?.push({ job: a, days });
     }
     this.near = near;
+    this.days = Int32Array.from(visits, ({ day }) => day);
+    this.capacities = Float64Array.from(visits, ({ capacityMin }) => capacityMin);
+    this.limits = Float64Array.from(visits, ({ capacityMin, mostOverMin }) => capacityMin + mostOverMin);
+    this.timing = new Float64Array(jobs.length);
     for (const job of jobs) this.sum += job.never;
   }
 
@@ -77,7 +87,8 @@ export class Working {
       this.places[j * this.members.length + v] = there.length;
       there.push(j);
     }
-    this.sum += timingCost(this.instance, j, path) - job.never;
+    this.timing[j] = timingCost(this.instance, j, path);
+    this.sum += (this.timing[j] ?? 0) - job.never;
     this.paths[j] = path;
   }
 
@@ -90,7 +101,7 @@ export class Working {
       this.leave(j, v);
       this.sum += this.step(job, v, -1);
     }
-    this.sum -= timingCost(this.instance, j, path) - job.never;
+    this.sum -= (this.timing[j] ?? 0) - job.never;
     this.paths[j] = [];
     return path;
   }
@@ -128,7 +139,7 @@ export class Working {
   }
 
   private over(v: number): number {
-    const excess = (this.loads[v] ?? 0) - (this.instance.visits[v]?.capacityMin ?? IMPOSSIBLE);
+    const excess = (this.loads[v] ?? 0) - (this.capacities[v] ?? IMPOSSIBLE);
     return excess > 0 ? excess * this.instance.overPerMin : 0;
   }
 
@@ -153,8 +164,7 @@ export class Working {
     const day = visits[v]?.day ?? 0;
     if (job?.allowed && !job.allowed[v]) return { kind: 'not-possible' };
     for (const { job: other, days } of this.near[j] ?? [])
-      for (const u of this.paths[other] ?? [])
-        if (Math.abs((visits[u]?.day ?? 0) - day) < days) return { kind: 'apart', other };
+      if (this.comesNear(this.paths[other], day, days)) return { kind: 'apart', other };
     return this.placing(j, v) < IMPOSSIBLE ? null : { kind: 'full' };
   }
   /** Jobs at a visit that need a set-up this one needs. */
@@ -163,6 +173,11 @@ export class Working {
     return this.at(v).filter(
       (other) => other !== j && this.instance.jobs[other]?.setUps.some((one) => own.has(one)),
     );
+  }
+
+  private comesNear(path: readonly number[] | undefined, day: number, days: number): boolean {
+    if (path) for (const u of path) if (Math.abs((this.days[u] ?? 0) - day) < days) return true;
+    return false;
   }
 
   /** What a job would add at a visit, apart from its timing; Infinity where it cannot be. */
@@ -175,17 +190,17 @@ export class Working {
     if (!isPinned) {
       if (job.allowed && !job.allowed[v]) return IMPOSSIBLE;
       for (const { job: other, days } of this.near[j] ?? []) {
-        const tooNear = (u: number): boolean => Math.abs((visits[u]?.day ?? 0) - visit.day) < days;
+        if (this.comesNear(this.paths[other], visit.day, days)) return IMPOSSIBLE;
         // a pin is kept free even while its job is taken off
-        if (this.paths[other]?.some(tooNear) || jobs[other]?.pinned.some(tooNear)) return IMPOSSIBLE;
+        if (this.comesNear(jobs[other]?.pinned, visit.day, days)) return IMPOSSIBLE;
       }
     }
     let setUp = 0;
     for (const one of job.setUps)
       if (this.setUps[v * setUpMin.length + one] === 0) setUp += setUpMin[one] ?? 0;
     const load = (this.loads[v] ?? 0) + job.minutes + setUp;
-    if (!isPinned && load > visit.capacityMin + visit.mostOverMin + 1e-9) return IMPOSSIBLE;
-    const excess = load - visit.capacityMin;
+    if (!isPinned && load > (this.limits[v] ?? 0) + 1e-9) return IMPOSSIBLE;
+    const excess = load - (this.capacities[v] ?? IMPOSSIBLE);
     const over = excess > 0 ? excess * overPerMin - this.over(v) : 0;
     return (this.at(v).length === 0 ? visit.cost : 0) + setUp + over;
   }
@@ -213,39 +228,43 @@ export class Working {
 
   /** Jobs whose turns are too near for a job to be at a visit. */
   inTheWay(j: number, v: number): number[] {
-    const { visits } = this.instance;
-    const day = visits[v]?.day ?? 0;
+    const day = this.days[v] ?? 0;
     return (this.near[j] ?? []).flatMap(({ job, days }) =>
-      this.paths[job]?.some((u) => Math.abs((visits[u]?.day ?? 0) - day) < days) ? [job] : [],
+      this.comesNear(this.paths[job], day, days) ? [job] : [],
     );
   }
 
   private shortest(j: number, nodeCost: (visit: number) => number): Path {
-    const { jobs, visits, horizon } = this.instance;
+    const { days, best } = this;
+    const { jobs, horizon } = this.instance;
     const job = jobs[j];
     if (!job) return { visits: [], cost: 0 };
     const { first, again, tail, pinned } = job;
-    let end = pinned.length > 0 ? IMPOSSIBLE : job.never;
+    const hasPins = pinned.length > 0;
+    let end = hasPins ? IMPOSSIBLE : job.never;
     let endsAt = -1;
     let pinSeen = false;
-    for (let v = 0; v < visits.length; v++) {
-      const day = visits[v]?.day ?? 0;
+    for (let v = 0; v < days.length; v++) {
+      const day = days[v] ?? 0;
       const node = nodeCost(v);
-      this.best[v] = IMPOSSIBLE;
-      const isPinned = pinned.length > 0 && pinned.includes(v);
+      best[v] = IMPOSSIBLE;
+      const isPinned = hasPins && pinned.includes(v);
       if (node < IMPOSSIBLE) {
         let least = pinSeen ? IMPOSSIBLE : (first[day] ?? IMPOSSIBLE);
         let from = -1;
         if (again)
           for (let u = v - 1; u >= 0; u--) {
-            const before = this.best[u] ?? IMPOSSIBLE;
+            const before = best[u] ?? IMPOSSIBLE;
             if (before < least) {
-              const cost = before + (again[day - (visits[u]?.day ?? 0)] ?? IMPOSSIBLE);
-              if (cost < least) [least, from] = [cost, u];
+              const cost = before + (again[day - (days[u] ?? 0)] ?? IMPOSSIBLE);
+              if (cost < least) {
+                least = cost;
+                from = u;
+              }
             }
-            if (pinned.length > 0 && pinned.includes(u)) break;
+            if (hasPins && pinned.includes(u)) break;
           }
-        this.best[v] = least + node;
+        best[v] = least + node;
         this.from[v] = from;
       }
       if (isPinned) {
@@ -254,12 +273,16 @@ export class Working {
         end = IMPOSSIBLE;
         endsAt = -1;
       }
-      const whole = (this.best[v] ?? IMPOSSIBLE) + (tail?.[horizon - day] ?? 0);
-      const pinsLeft = pinned.length > 0 && pinned.some((pin) => pin > v);
-      if (!pinsLeft && whole < end) [end, endsAt] = [whole, v];
+      const whole = (best[v] ?? IMPOSSIBLE) + (tail?.[horizon - day] ?? 0);
+      const pinsLeft = hasPins && pinned.some((pin) => pin > v);
+      if (!pinsLeft && whole < end) {
+        end = whole;
+        endsAt = v;
+      }
     }
     const path: number[] = [];
-    for (let v = endsAt; v >= 0; v = this.from[v] ?? -1) path.unshift(v);
+    for (let v = endsAt; v >= 0; v = this.from[v] ?? -1) path.push(v);
+    path.reverse();
     return { visits: path, cost: end };
   }
 }
