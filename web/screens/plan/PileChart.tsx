@@ -16,7 +16,7 @@ import { addDays, daysBetween, weekdayOf, type Day } from '../../../core/time/da
 import type { PlanRow } from '../../../contract/plan.ts';
 import { useSetting } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
-import { isGrave, type Pile, type PileRow } from './piles.ts';
+import { blockHeights, isGrave, type Pile, type PileRow } from './piles.ts';
 
 /** The turn of a job that is in hand. */
 export interface Turn {
@@ -181,6 +181,11 @@ function PileOf({
   const over = pile.minutes !== null && pile.load > pile.minutes;
   // once a visit, whatever jobs need it
   const around = pile.load - pile.entries.reduce((sum, entry) => sum + entry.minutes, 0);
+  const heights = blockHeights(
+    pile.entries.map((entry) => entry.minutes),
+    scale,
+    LEAST,
+  );
   const day = writeDay(pile.day, today, dateFormat);
   const labelOf = ({ jobId, look }: Pile['entries'][number]): string => {
     const row = props.rowOf.get(jobId);
@@ -209,11 +214,11 @@ function PileOf({
       {pile.before !== null && pile.before > pile.load && (
         <span className="pilebefore" style={{ height: Math.min(pile.before, tallest) * scale }} aria-hidden />
       )}
-      {pile.entries.map((entry) => (
+      {pile.entries.map((entry, i) => (
         <Block
           key={`${entry.jobId} ${entry.look}`}
           turn={turnOf(entry)}
-          height={Math.max(LEAST, entry.minutes * scale)}
+          height={heights[i] ?? LEAST}
           pinned={entry.pinned}
           label={`${labelOf(entry)}, ${entry.minutes} min, ${day}`}
           {...props}

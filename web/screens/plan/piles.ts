@@ -22,6 +22,23 @@ export interface Pile {
   minutes: number | null;
   before: number | null;
 }
+/**
+ * How tall each job of a pile stands. A job of a minute is still seen; what it has too much the tall ones give, so that a
+ * pile is as tall as its minutes: it would stand over the line of the minutes there are without being too full.
+ * @param least pixels of the thinnest
+ */
+export function blockHeights(minutes: readonly number[], pixelsPerMin: number, least: number): number[] {
+  const whole = minutes.reduce((sum, one) => sum + one, 0) * pixelsPerMin;
+  if (least * minutes.length >= whole) return minutes.map(() => whole / minutes.length);
+  const thin = new Set<number>();
+  for (;;) {
+    const tall = minutes.filter((_, i) => !thin.has(i)).reduce((sum, one) => sum + one, 0);
+    const scale = (whole - least * thin.size) / tall;
+    const before = thin.size;
+    for (const [i, one] of minutes.entries()) if (one * scale < least) thin.add(i);
+    if (thin.size === before) return minutes.map((one, i) => (thin.has(i) ? least : one * scale));
+  }
+}
 /** A line of the chart. */
 export interface PileRow {
   key: string;
@@ -53,7 +70,7 @@ export const rowsBy: Record<Grouping, (facts: Facts) => PileRow[]> = {
       return {
         ...{ key: place.site.id, title: name, closed: plan.closed },
         sub: visits
-          ? `${visitWords(visits).replace(/\.$/, '')}${visits.minutes === null ? '' : `, ${visits.minutes} min`}`
+          ? `${visitWords(visits).replace(/\.$/, '')}${visits.minutes === null ? '' : `, ${visits.minutes}\u00a0min`}`
           : 'any day',
         piles: pilesOf([{ place, plan }], () => true, true),
       };
