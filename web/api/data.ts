@@ -119,13 +119,17 @@ export function useNow(): number {
 function useSeen(client: QueryClient): void {
   useEffect(() => {
     const cache = client.getQueryCache();
-    return cache.subscribe((event) => {
-      if (event.type !== 'updated' || event.action.type !== 'success' || !event.query.meta?.laidOver) return;
+    const heed = (): void => {
       const since = cache
         .findAll({ type: 'active', predicate: ({ meta }) => meta?.laidOver !== undefined })
         .map(({ meta }) => askedAt.get(String(meta?.laidOver)) ?? Number.NEGATIVE_INFINITY);
       const begunAt = Math.min(...since);
       if (Number.isFinite(begunAt)) void answersKept().then(() => sync.seen(begunAt));
+    };
+    // the first lists came in before this listens
+    heed();
+    return cache.subscribe((event) => {
+      if (event.type === 'updated' && event.action.type === 'success' && event.query.meta?.laidOver) heed();
     });
   }, [client]);
 }

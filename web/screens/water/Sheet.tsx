@@ -199,6 +199,8 @@ export function Sheet({
     const cells = pastedCells(event.clipboardData.getData('text'));
     if (!cells) return;
     event.preventDefault();
+    // it could lie on a row that goes in a moment
+    if (sheet.storing.size > 0) return setSaid('A test is on its way: paste again when it is saved.');
     const index = sheet.rows.findIndex((one) => one.key === row.key);
     const laid = pasteInto(sheet.rows, cells, { row: index, column }, columns, () => uuid(), here.id);
     sheet.change(() => laid.rows);
