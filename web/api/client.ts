@@ -24,17 +24,24 @@ const LONGEST_MS = 30_000;
 const LONGEST_SENDING_MS = 300_000;
 
 async function ask<T>(path: string, init?: RequestInit, longestMs = LONGEST_MS): Promise<T> {
-  let response: Response;
+  const response = await orAway(() =>
+    fetch(`/api${path}`, { ...init, signal: AbortSignal.timeout(longestMs) }),
+  );
+  // half an answer, or the sign-in page of somebody else's network, is none: what was sent is sent again
+  const body = response.ok ? await orAway(() => response.json() as Promise<T>) : null;
+  setReach({ away: false, answeredAt: Date.now() });
+  if (response.ok) return body as T;
+  if (response.status === 401) for (const listener of signedOut) listener();
+  throw new ApiProblem(await problemOf(response));
+}
+
+async function orAway<T>(act: () => Promise<T>): Promise<T> {
   try {
-    response = await fetch(`/api${path}`, { ...init, signal: AbortSignal.timeout(longestMs) });
+    return await act();
   } catch {
     setReach({ away: true });
     throw new ApiProblem(unreachable);
   }
-  setReach({ away: false, answeredAt: Date.now() });
-  if (response.ok) return (await response.json()) as T;
-  if (response.status === 401) for (const listener of signedOut) listener();
-  throw new ApiProblem(await problemOf(response));
 }
 
 async function problemOf(response: Response): Promise<Problem> {
