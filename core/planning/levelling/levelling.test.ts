@@ -153,7 +153,10 @@ describe('properties on generated plants', () => {
   });
   test('many places share the steps there are', () => {
     expect(ruinsFor(20, 10_000) * 500).toBeLessThanOrEqual(64_500);
-    expect(ruinsFor(10, 10)).toBe(16_000);
+    // a place alone gets what is worth it, and no more however large it is
+    const alone = ruinsFor(10, 10);
+    expect(alone).toBeGreaterThan(100 * ruinsFor(10, 10_000));
+    expect(ruinsFor(500, 500)).toBe(alone);
   });
 });
 
