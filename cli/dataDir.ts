@@ -3,6 +3,7 @@ import { stampOf } from '../store/backup.ts';
 import { databaseFile, openDatabases, type Databases } from '../store/database.ts';
 import { takeLock } from '../store/lock.ts';
 import { BadInput } from './exit.ts';
+import { now } from './clock.ts';
 
 export const defaultDataDir = (): string => process.env.JONDREL_DATA ?? './data';
 
@@ -30,7 +31,7 @@ export async function withWriting<T>(
 }
 
 export async function opened<T>(dataDir: string, work: (databases: Databases) => Promise<T>): Promise<T> {
-  const databases = await openDatabases(dataDir, `before-migration-${stampOf(Date.now())}.sqlite`);
+  const databases = await openDatabases(dataDir, `before-migration-${stampOf(now())}.sqlite`);
   try {
     return await work(databases);
   } finally {

@@ -342,7 +342,7 @@ export const scenario: readonly ScenarioSite[] = [
         },
         components: [
           { kindId: 'floss', name: 'Floss', jobs: { replace: truth(8, 0.25, 0.9, 0.7) } },
-          { kindId: 'sponge', name: 'Outlet sponge', jobs: { rinse: truth(5, 0.2, 0.95, 0.6) } },
+          { kindId: 'sponge', name: 'Outlet sponge', jobs: { rinse: truth(9, 0.2, 0.95, 0.6) } },
           {
             kindId: 'light',
             name: 'Light',

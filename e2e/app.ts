@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
 import { test as base, expect, type Page } from '@playwright/test';
+import { AHEAD_MS, atTestTime } from './clock.ts';
 
 /** A server of its own for each test, on a free port, with an empty data directory. */
 export class Server {
@@ -25,7 +26,10 @@ export class Server {
     const child = spawn(
       process.execPath,
       ['dist/cli/main.js', this.command, '--data', this.dataDir, '--port', port, ...this.flags],
-      { stdio: ['ignore', 'ignore', 'pipe'] },
+      {
+        stdio: ['ignore', 'ignore', 'pipe'],
+        env: { ...process.env, JONDREL_CLOCK_AHEAD_MS: String(AHEAD_MS) },
+      },
     );
     this.child = child;
     this.address = await new Promise<string>((resolve, reject) => {
@@ -61,6 +65,10 @@ export class Server {
 }
 
 export const test = base.extend<{ server: Server; demo: Server }>({
+  context: async ({ context }, use) => {
+    await atTestTime(context);
+    await use(context);
+  },
   server: async ({}, use) => {
     const server = new Server();
     await server.start();

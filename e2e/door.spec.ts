@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { expect, expectFaultless, Server, test as base } from './app.ts';
 import { seedTank } from './seed.ts';
 import { Device } from './trusting.ts';
+import { freshContext } from './clock.ts';
 
 const BEYOND = '127.0.0.2';
 const PHONE = { viewport: { width: 390, height: 844 } };
@@ -49,9 +50,9 @@ test('from loopback to a second device over https, and back', async ({ page, hou
 
   // a phone that trusts nothing yet is stopped by its own browser, and told how by plain http
   const stranger = new Device(options);
-  const stopped = await (await stranger.open()).newPage(PHONE);
+  const stopped = await (await freshContext(await stranger.open(), PHONE)).newPage();
   await expect(stopped.goto(address)).rejects.toThrow('ERR_CERT_AUTHORITY_INVALID');
-  const strange = await (await stranger.open()).newPage(PHONE);
+  const strange = await (await freshContext(await stranger.open(), PHONE)).newPage();
   await strange.goto(address.replace('https:', 'http:'));
   await expect(strange.getByText(fingerprint)).toBeVisible();
   const taken = strange.waitForEvent('download');
@@ -60,7 +61,7 @@ test('from loopback to a second device over https, and back', async ({ page, hou
   phone.trust(await (await taken).path());
   await stranger.close();
 
-  const there = await (await phone.open()).newPage(PHONE);
+  const there = await (await freshContext(await phone.open(), PHONE)).newPage();
   await there.goto(`${address}/today`);
   await expect(there.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await signIn(there, 'marit', 'not the password');
@@ -126,7 +127,7 @@ test('an invitation by its code; a client reads their own system; a secret link,
   const code =
     /[0-9A-Z]{5}(-[0-9A-Z]{5}){3}/.exec((await page.locator('.token').textContent()) ?? '')?.[0] ?? '';
 
-  const guest = await (await browser.newContext()).newPage();
+  const guest = await (await freshContext(browser)).newPage();
   await guest.goto(`${house.address}/join`);
   await guest.getByLabel('Code').fill(code.toLowerCase());
   await guest.getByRole('button', { name: 'Go on' }).click();
@@ -158,7 +159,7 @@ test('an invitation by its code; a client reads their own system; a secret link,
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByText('/shared#')).toBeVisible();
   const link = /\/shared#[0-9A-Z-]+/.exec((await page.getByText('/shared#').textContent()) ?? '')?.[0] ?? '';
-  const passerBy = await (await browser.newContext()).newPage();
+  const passerBy = await (await freshContext(browser)).newPage();
   await passerBy.goto(house.address + link);
   await expect(passerBy.getByRole('heading', { name: 'To do this week' })).toBeVisible();
   await expectFaultless(passerBy);
@@ -174,7 +175,7 @@ test('started wide before anybody owns it: only the printed code makes the owner
   await house.start();
   const address = /https:\/\/127\.0\.0\.2:\d+/.exec(house.said)?.[0] ?? '';
   const code = /[0-9A-Z]{4}-[0-9A-Z]{4}-[0-9A-Z]{4}/.exec(house.said)?.[0] ?? '';
-  const page = await (await browser.newContext({ ignoreHTTPSErrors: true })).newPage();
+  const page = await (await freshContext(browser, { ignoreHTTPSErrors: true })).newPage();
   await page.goto(address);
   await expect(page.getByRole('heading', { name: 'Who owns this?' })).toBeVisible();
   await expectFaultless(page);

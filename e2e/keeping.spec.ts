@@ -1,6 +1,7 @@
 import { expect, test, Server } from './app.ts';
 import { countOf, seedTank } from './seed.ts';
 import { readFileSync } from 'node:fs';
+import { freshContext } from './clock.ts';
 
 test('a reload in the middle of the first run loses nothing', async ({ page, server }) => {
   await page.goto(`${server.address}/describe`);
@@ -33,7 +34,8 @@ test('a reload in the middle of the first run loses nothing', async ({ page, ser
 
 test('a conflict between two windows is shown, and nothing is lost', async ({ browser, server }) => {
   const { sock } = await seedTank(server.address);
-  const [one, two] = await Promise.all([browser.newPage(), browser.newPage()]);
+  const window = async () => (await freshContext(browser)).newPage();
+  const [one, two] = await Promise.all([window(), window()]);
   for (const page of [one, two]) {
     await page.goto(`${server.address}/components/${sock}`);
     await page.getByRole('button', { name: 'Change facts' }).click();

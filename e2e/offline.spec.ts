@@ -7,6 +7,7 @@ import sharp from 'sharp';
 import { expect, expectFaultless, Server, test } from './app.ts';
 import { seedTank } from './seed.ts';
 import { heed, stepThrough } from './stepping.ts';
+import { atTestTime, freshContext } from './clock.ts';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -46,11 +47,14 @@ test('a round of 20 jobs on a phone without network: the browser killed in the m
   await server.start();
   const home = mkdtempSync(join(tmpdir(), 'jondrel-phone-'));
   const { launchOptions } = test.info().project.use;
-  const open = (): Promise<BrowserContext> =>
-    chromium.launchPersistentContext(home, {
+  const open = async (): Promise<BrowserContext> => {
+    const opened = await chromium.launchPersistentContext(home, {
       ...launchOptions,
       ...{ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow', locale: 'en-GB' },
     });
+    await atTestTime(opened);
+    return opened;
+  };
   try {
     const sites = await get<Stored<{ name: string }>[]>(server, '/records/site');
     const workshop = sites.find((one) => one.content.name === 'Workshop')?.id ?? '';
@@ -171,7 +175,7 @@ test('two browsers on one round, one without network: done twice is shown to bot
   await roundAtSock(page, server);
   await saved(page);
   const address = page.url();
-  const second = await browser.newContext({ serviceWorkers: 'allow' });
+  const second = await freshContext(browser, { serviceWorkers: 'allow' });
   const other = await second.newPage();
   await other.goto(address);
   await expect(other.locator('.steptitle')).toContainText('Filter sock');

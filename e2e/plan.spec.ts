@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { expect, expectFaultless, test } from './app.ts';
 import { daysAhead, seedPlan } from './seedPlan.ts';
 import { contents, create, write } from './writing.ts';
+import { freshContext } from './clock.ts';
 
 const things = [
   { kindId: 'return-pump', jobId: 'strip-soak', name: 'Return pump', ago: 85 },
@@ -98,7 +99,7 @@ test('on a tablet a finger that holds a job takes it, one that moves on scrolls'
   server,
 }) => {
   const { jobs } = await seedPlan(server.address, things);
-  const tablet = await browser.newContext({
+  const tablet = await freshContext(browser, {
     viewport: { width: 1024, height: 768 },
     ...{ hasTouch: true, isMobile: true, serviceWorkers: 'block' },
   });

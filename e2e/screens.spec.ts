@@ -1,6 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './app.ts';
 import { daysAgo, planned, seedTank } from './seed.ts';
+import { freshContext } from './clock.ts';
 
 test.describe('keyboard', () => {
   test('G and a letter, N, Ctrl K, J', async ({ page, server }) => {
@@ -162,13 +163,12 @@ test('dates renew at the site’s midnight, and a second window follows a change
   server,
 }) => {
   const { sock } = await seedTank(server.address, { services: [{ ago: 4 }] });
-  await page.clock.install();
   await page.goto(`${server.address}/today`);
   await expect(page.locator('li.job')).toHaveCount(1);
   const renewed = page.waitForRequest('**/api/plan');
   await page.clock.fastForward('24:00:00');
   await renewed;
-  const other = await browser.newPage();
+  const other = await (await freshContext(browser)).newPage();
   await other.goto(`${server.address}/components/${sock}`);
   await other.getByRole('button', { name: /Log it done/ }).click();
   await other.getByRole('button', { name: /^light/ }).click();

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
+import { isoNow, testNow } from './clock.ts';
 import { create, write } from './writing.ts';
 
 // Records written through the API, as any other program would.
 
 const iso = (at: Date): string => at.toISOString().slice(0, 10);
 /** A day so many days ago, in UTC: the tests' site stands there too. */
-export const daysAgo = (days: number): string => iso(new Date(Date.now() - days * 86_400_000));
+export const daysAgo = (days: number): string => iso(new Date(testNow() - days * 86_400_000));
 
 interface Service {
   ago: number;
@@ -90,7 +91,7 @@ export async function deviceReadsFlow(
   };
   const reading = {
     ...{ channelId, value: litresPerHour, below: false, source: 'device', quality: 'good' },
-    ...{ when: { kind: 'instant', at: new Date().toISOString() }, timing: null, serviceId: null },
+    ...{ when: { kind: 'instant', at: isoNow() }, timing: null, serviceId: null },
     ...{ whoId: null, note: '' },
   };
   const writes = [...(known ? [] : [create('channel', channel, channelId)]), create('reading', reading)];

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { testNow } from './clock.ts';
 import { daysAgo } from './seed.ts';
 import { create, write } from './writing.ts';
 
@@ -11,7 +12,7 @@ export async function seedPlan(
   things: readonly { kindId: string; jobId: string; name: string; ago: number }[],
 ): Promise<{ site: string; system: string; jobs: string[] }> {
   const [site, system] = [randomUUID(), randomUUID()];
-  const weekday = ((new Date().getUTCDay() + 6) % 7) + 1;
+  const weekday = ((new Date(testNow()).getUTCDay() + 6) % 7) + 1;
   const jobs = things.map(() => randomUUID());
   await write(
     address,

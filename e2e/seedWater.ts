@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
+import { testNow } from './clock.ts';
 import { create, write } from './writing.ts';
 
 // Systems with stores, a top-off or a make-up unit, written through the API.
 
 type Content = Record<string, unknown>;
 const DAY_MS = 86_400_000;
-const instantAgo = (days: number): string => new Date(Date.now() - days * DAY_MS).toISOString();
+const instantAgo = (days: number): string => new Date(testNow() - days * DAY_MS).toISOString();
 
 /** Collects records and sends them as one unit of work. */
 export class WaterSeed {

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, expectFaultless, test } from './app.ts';
 import { WaterSeed } from './seedWater.ts';
+import { testNow } from './clock.ts';
 
 const row = (page: Page, name: string) => page.locator('.changerow', { hasText: name });
 const recordsOf = async (address: string, kind: string) =>
@@ -186,7 +187,7 @@ test('a unit’s resin date moves when the rejection falls, and the next water s
   );
   later.add('reading', {
     channelId: channel?.id,
-    when: { kind: 'instant', at: new Date(Date.now() - 60_000).toISOString() },
+    when: { kind: 'instant', at: new Date(testNow() - 60_000).toISOString() },
     value: 60,
     below: false,
     source: 'typed',
@@ -219,7 +220,7 @@ test('a drum that leaks: nothing is drawn from it, the change waits and says for
     systemId: null,
     componentId: drum,
     kind: 'leak',
-    when: { kind: 'instant', at: new Date(Date.now() - 3_600_000).toISOString() },
+    when: { kind: 'instant', at: new Date(testNow() - 3_600_000).toISOString() },
     until: null,
     endsLives: false,
     whoId: null,

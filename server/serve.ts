@@ -34,6 +34,8 @@ export interface ServeOptions {
   about?: Record<string, unknown>;
   /** Milliseconds; tests set their own. */
   now?: () => number;
+  /** Of certificates: other machines judge them by their own clocks, not by this program's. Absent: `now`. */
+  certificateClock?: () => number;
   /** Answer beyond this computer; absent: as it was set before. */
   wide?: boolean;
   widePort?: number;
@@ -160,7 +162,8 @@ async function accessDesk(
   const begin = async (loopback: string, app: RequestListener): Promise<Reach> => {
     const names = [...new Set([...installation.names, ...(options.names ?? [])])];
     const reach = new Reach({
-      ...{ databases, keys, app, now, log: warn },
+      ...{ databases, keys, app, log: warn },
+      now: options.certificateClock ?? now,
       installation: { ...installation, names },
       port: options.widePort ?? DEFAULT_WIDE_PORT,
       own: options.own ?? null,

@@ -7,6 +7,7 @@ import { takeLock } from '../../store/lock.ts';
 import { reachWords } from '../reachWords.ts';
 import { webDir } from '../webDir.ts';
 import { reachOf, started, untilStopped, withReach, type ReachOptions } from './serve.ts';
+import { now } from '../clock.ts';
 
 const ZONE = 'Europe/Berlin';
 const STALE_DAYS = 7;
@@ -20,7 +21,7 @@ export function demoCommand(): Command {
       .option('--make-only', 'make the data and end', false),
   ).action(async (options: ReachOptions & { data: string; fresh: boolean; makeOnly: boolean }) => {
     const dataDir = resolve(options.data);
-    const today = dayOf(Date.now(), ZONE);
+    const today = dayOf(now(), ZONE);
     if (options.fresh || !demoIn(dataDir, today)) {
       process.stderr.write('Making the demonstration data …\n');
       // refuse to pull the data from under a server
@@ -33,7 +34,7 @@ export function demoCommand(): Command {
       process.stderr.write(
         `The demonstration data are ${demo.ageDays} days old: much will be overdue. “npm run demo -- --fresh” makes them anew.\n`,
       );
-    const mail = new StandInMail(Date.now);
+    const mail = new StandInMail(now);
     const running = await started({
       ...{ dataDir, webDir: webDir(), about: { dataDir, demo } },
       standIn: () => mail.letters,

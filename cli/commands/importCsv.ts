@@ -8,6 +8,7 @@ import { writeImport } from '../../store/imports.ts';
 import { Store } from '../../store/store.ts';
 import { defaultDataDir, withWriting } from '../dataDir.ts';
 import { BadInput } from '../exit.ts';
+import { now } from '../clock.ts';
 
 interface Options {
   data: string;
@@ -27,7 +28,7 @@ export function importCsvCommand(): Command {
     .action(async (file: string, options: Options) => {
       if (!existsSync(file)) throw new BadInput(`There is no file ${file}.`);
       const report = await withWriting(options.data, 'an import', async (databases) => {
-        const store = new Store(databases, () => Date.now());
+        const store = new Store(databases, now);
         const mapping = mappingOf(options, await store.snapshot());
         return writeImport(
           store,

@@ -12,6 +12,7 @@ import { linesOfFile } from '../../store/archiveFile.ts';
 import { Store } from '../../store/store.ts';
 import { defaultDataDir, withReading } from '../dataDir.ts';
 import { BadInput } from '../exit.ts';
+import { now } from '../clock.ts';
 
 interface Options {
   data: string;
@@ -69,5 +70,5 @@ export function planCommand(): Command {
 async function snapshotOf(options: Options): Promise<Snapshot> {
   if (options.archive !== undefined)
     return Snapshot.of(await recordsOfArchive(linesOfFile(options.archive, () => Promise.resolve())));
-  return withReading(options.data, (databases) => new Store(databases, Date.now).snapshot());
+  return withReading(options.data, (databases) => new Store(databases, now).snapshot());
 }

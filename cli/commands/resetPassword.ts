@@ -10,9 +10,9 @@ import type { Databases } from '../../store/database.ts';
 import { Store } from '../../store/store.ts';
 import { defaultDataDir, withWriting } from '../dataDir.ts';
 import { BadInput } from '../exit.ts';
+import { now } from '../clock.ts';
 
 function accountsIn(databases: Databases): Accounts {
-  const now = Date.now;
   return new Accounts({ databases, store: new Store(databases, now), log: new DoorLog(databases, now), now });
 }
 

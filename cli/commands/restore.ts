@@ -3,6 +3,7 @@ import { endAllAfterRestore } from '../../store/access/afterRestore.ts';
 import { restoreBackup, stampOf } from '../../store/backup.ts';
 import { takeLock } from '../../store/lock.ts';
 import { defaultDataDir, opened } from '../dataDir.ts';
+import { now } from '../clock.ts';
 
 export function restoreCommand(): Command {
   return new Command('restore')
@@ -12,9 +13,9 @@ export function restoreCommand(): Command {
     .action(async (backup: string, options: { data: string }) => {
       const release = takeLock(options.data, 'a restore');
       try {
-        const now = Date.now();
-        const kept = restoreBackup(backup, options.data, stampOf(now));
-        await opened(options.data, (databases) => endAllAfterRestore(databases, now));
+        const at = now();
+        const kept = restoreBackup(backup, options.data, stampOf(at));
+        await opened(options.data, (databases) => endAllAfterRestore(databases, at));
         if (kept) process.stderr.write(`What was there is kept in ${kept}.\n`);
         process.stderr.write('Everybody is signed out; secret links have ended.\n');
         process.stdout.write(`${options.data}\n`);

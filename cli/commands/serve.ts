@@ -6,6 +6,7 @@ import { defaultDataDir } from '../dataDir.ts';
 import { BadInput } from '../exit.ts';
 import { reachWords } from '../reachWords.ts';
 import { webDir } from '../webDir.ts';
+import { now } from '../clock.ts';
 
 export const DEFAULT_PORT = 4180;
 
@@ -62,10 +63,10 @@ export function reachOf(options: ReachOptions): Partial<ServeOptions> & { port: 
   };
 }
 
-/** Starts a server; what stands in its way is said in a sentence. */
+/** Starts a server by the program's clock; what stands in its way is said in a sentence. */
 export async function started(options: ServeOptions): Promise<Running> {
   try {
-    return await serve(options);
+    return await serve({ ...options, now, certificateClock: Date.now });
   } catch (error) {
     if (error instanceof CertificateProblem) throw new BadInput(error.message);
     const { code, port } = error as { code?: string; port?: number };

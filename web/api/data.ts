@@ -9,7 +9,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Explanation } from '../../contract/explanation.ts';
 import type { Plan } from '../../contract/plan.ts';
 import { settingOf } from '../../contract/settings.ts';
-import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
+import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { WaterAnswer } from '../../contract/water/waterAnswer.ts';
 import { Snapshot } from '../../contract/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
@@ -18,6 +18,7 @@ import { sync, useUnseen } from '../offline/here.ts';
 import { overlay, withReadings } from '../offline/overlay.ts';
 import { api } from './client.ts';
 import { useDoor } from './door.ts';
+import { askedSince, records } from './laidOver.ts';
 import { setReach } from './reach.ts';
 
 export interface About {
@@ -27,19 +28,6 @@ export interface About {
   /** How far the server's clock is ahead of this device's, ms. */
   aheadMs: number;
 }
-
-/** When records were asked for that came from the server, by what was asked. */
-const askedAt = new Map<string, number>();
-/** Records that what is written on this device is laid over until they have it. */
-const records = <K extends RecordKind = RecordKind>(queryKey: readonly string[], path: string) => ({
-  queryKey,
-  queryFn: async () => {
-    const { body, keptAt, begunAt } = await api.getOrKept<Stored<K>[]>(path);
-    if (keptAt === null) askedAt.set(path, begunAt);
-    return body;
-  },
-  meta: { laidOver: path },
-});
 
 /** The server's records, with what was done on this device and is not yet among them. */
 export const useSnapshot = (): Snapshot => {
@@ -120,11 +108,8 @@ function useSeen(client: QueryClient): void {
   useEffect(() => {
     const cache = client.getQueryCache();
     const heed = (): void => {
-      const since = cache
-        .findAll({ type: 'active', predicate: ({ meta }) => meta?.laidOver !== undefined })
-        .map(({ meta }) => askedAt.get(String(meta?.laidOver)) ?? Number.NEGATIVE_INFINITY);
-      const begunAt = Math.min(...since);
-      if (Number.isFinite(begunAt)) void answersKept().then(() => sync.seen(begunAt));
+      const begunAt = askedSince(cache);
+      if (begunAt !== null) void answersKept().then(() => sync.seen(begunAt));
     };
     // the first lists came in before this listens
     heed();

@@ -22,6 +22,7 @@ import type { NewUnit } from '../offline/outbox.ts';
 import type { Conflict } from '../parts/ConflictDialog.tsx';
 import { SavedLine, type Saved } from '../parts/SavedLine.tsx';
 import { ApiProblem } from './client.ts';
+import type { Fetched } from './laidOver.ts';
 import { whoIsHere } from './person.ts';
 
 // rare: fetched when two people did edit one thing
@@ -73,7 +74,7 @@ export function WritingProvider({ children }: { children: ReactNode }) {
 
   /** As it stands on this device: another change may have been made since records were fetched. */
   const standing = useCallback(
-    () => overlay(Snapshot.of(client.getQueryData<Stored[]>(['snapshot']) ?? []), unseenOf(sync.get())),
+    () => overlay(Snapshot.of(client.getQueryData<Fetched>(['snapshot'])?.body ?? []), unseenOf(sync.get())),
     [client],
   );
   const write = useCallback<Writing['write']>(

@@ -42,7 +42,7 @@ export function FillFrom({
     const system = systems.find((one) => one.id === id);
     if (!system) return;
     const zone = zoneOfSystem(snapshot, system.id);
-    const readings = await client.fetchQuery(readingsOf('system', id));
+    const { body: readings } = await client.fetchQuery(readingsOf('system', id));
     const lastOf = (parameter: ParameterId): number | null => {
       const channels = new Set(
         snapshot
