@@ -1,11 +1,11 @@
-/** The arrows of the house: web -> contract -> core; cli -> server, demo -> store -> contract -> core. */
+/** The arrows of the house: web, server, cli, store -> usecases -> model -> contract -> core; any lower layer may be imported. */
 const layer = (from, allowed) => ({
   name: `${from}-arrows`,
   severity: 'error',
   comment: `${from} may import only: ${[from, ...allowed].join(', ')}`,
   from: { path: `^${from}/` },
   to: {
-    path: '^(core|contract|store|server|web|cli|demo|e2e|bench)/',
+    path: '^(core|contract|model|usecases|store|server|web|cli|demo|e2e|bench)/',
     pathNot: `^(${[from, ...allowed].join('|')})/`,
   },
 });
@@ -20,12 +20,14 @@ module.exports = {
   forbidden: [
     layer('core', []),
     layer('contract', ['core']),
-    layer('store', ['contract', 'core']),
-    layer('server', ['store', 'contract', 'core']),
-    layer('demo', ['store', 'contract', 'core']),
-    layer('cli', ['server', 'demo', 'store', 'contract', 'core']),
-    layer('web', ['contract', 'core']),
-    layer('bench', ['server', 'demo', 'store', 'contract', 'core']),
+    layer('model', ['contract', 'core']),
+    layer('usecases', ['model', 'contract', 'core']),
+    layer('store', ['usecases', 'model', 'contract', 'core']),
+    layer('server', ['store', 'usecases', 'model', 'contract', 'core']),
+    layer('demo', ['store', 'usecases', 'model', 'contract', 'core']),
+    layer('cli', ['server', 'demo', 'store', 'usecases', 'model', 'contract', 'core']),
+    layer('web', ['usecases', 'model', 'contract', 'core']),
+    layer('bench', ['server', 'demo', 'store', 'usecases', 'model', 'contract', 'core']),
     layer('e2e', []),
     noPackages('core', 'node_modules/(react|express|typeorm|better-sqlite3|@mui|valibot)'),
     {

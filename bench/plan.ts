@@ -1,9 +1,9 @@
 import { addDays, endOfDay } from '../core/time/day.ts';
 import { priorGrid } from '../core/wear/wearGrid.ts';
 import { normalCdf } from '../core/wear/normal.ts';
-import { assembleJobs } from '../contract/facts/jobFacts.ts';
-import { instantAtOf, makePlan } from '../contract/plan.ts';
-import { Snapshot } from '../contract/snapshot.ts';
+import { assembleJobs } from '../model/facts/jobFacts.ts';
+import { instantAtOf, makePlan } from '../usecases/plan/plan.ts';
+import { Snapshot } from '../model/snapshot.ts';
 import { demoRecords } from '../demo/records.ts';
 import { print, runsOf, spread } from './timings.ts';
 

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { MS_PER_DAY } from '../core/time/day.ts';
-import { definitionsOf } from '../contract/facts/definition.ts';
-import { RecordIndex } from '../contract/facts/recordIndex.ts';
-import { instantAtOf, makePlan } from '../contract/plan.ts';
+import { definitionsOf } from '../model/facts/definition.ts';
+import { RecordIndex } from '../model/facts/recordIndex.ts';
+import { instantAtOf, makePlan } from '../usecases/plan/plan.ts';
 import type { Stored } from '../contract/records.ts';
-import { Snapshot } from '../contract/snapshot.ts';
-import { thinned, type Read } from '../contract/water/series.ts';
-import { waterAnswer } from '../contract/water/waterAnswer.ts';
+import { Snapshot } from '../model/snapshot.ts';
+import { thinned, type Read } from '../model/water/series.ts';
+import { waterAnswer } from '../usecases/water/waterAnswer.ts';
 import { demoRecords } from '../demo/records.ts';
 import { print, runsOf, spread } from './timings.ts';
 

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../core/time/day.ts';
-import { instantAtOf, makePlan } from '../contract/plan.ts';
+import { instantAtOf, makePlan } from '../usecases/plan/plan.ts';
 import type { RecordContent } from '../contract/records.ts';
 import { catalogue } from '../core/catalogue/index.ts';
-import { Snapshot } from '../contract/snapshot.ts';
+import { Snapshot } from '../model/snapshot.ts';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import { openTestStore } from '../store/testing/fixtures.ts';
 import { demoWrites } from './build.ts';

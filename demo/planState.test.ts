@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { instantAtOf, makePlan } from '../contract/plan.ts';
-import { PlanState } from '../contract/planState.ts';
+import { instantAtOf, makePlan } from '../usecases/plan/plan.ts';
+import { PlanState } from '../usecases/plan/planState.ts';
 import type { RecordKind, Stored } from '../contract/records.ts';
-import { Snapshot } from '../contract/snapshot.ts';
+import { Snapshot } from '../model/snapshot.ts';
 import { addDays } from '../core/time/day.ts';
 import { demoRecords } from './records.ts';
 

@@ -1,10 +1,10 @@
 import { beforeAll, expect, test } from 'vitest';
-import { endOfToday, makePlan, type Plan } from '../contract/plan.ts';
-import { bringFor } from '../contract/round/bring.ts';
-import { buildRound, proposedJobs, roundJobOf } from '../contract/round/build.ts';
-import { biologicalConflicts } from '../contract/round/spacing.ts';
-import { Snapshot } from '../contract/snapshot.ts';
-import { evidenceOf, type Evidence } from '../contract/water/testedWater.ts';
+import { endOfToday, makePlan, type Plan } from '../usecases/plan/plan.ts';
+import { bringFor } from '../usecases/round/bring.ts';
+import { buildRound, proposedJobs, roundJobOf } from '../usecases/round/build.ts';
+import { biologicalConflicts } from '../usecases/round/spacing.ts';
+import { Snapshot } from '../model/snapshot.ts';
+import { evidenceOf, type Evidence } from '../model/water/testedWater.ts';
 import { brokenBy } from '../core/planning/round/order.ts';
 import { timingOf } from '../core/planning/round/timing.ts';
 import type { Stored } from '../contract/records.ts';

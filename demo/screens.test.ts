@@ -1,17 +1,17 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { awayPlan } from '../contract/away/awayPlan.ts';
-import { farPlaces } from '../contract/levelling/farAhead.ts';
-import { placesOf } from '../contract/levelling/levelPlan.ts';
-import { endOfToday, makePlan, type Plan } from '../contract/plan.ts';
-import { bringFor } from '../contract/round/bring.ts';
-import { buildRound, fittingsFor, proposedJobs } from '../contract/round/build.ts';
-import { offOfRounds } from '../contract/round/offList.ts';
-import { recoveryOf } from '../contract/round/recovery.ts';
-import { standbyConflicts } from '../contract/round/redundancy.ts';
-import { biologicalConflicts } from '../contract/round/spacing.ts';
-import { sheetProposal } from '../contract/sitter/sheets.ts';
-import { Snapshot } from '../contract/snapshot.ts';
-import { evidenceOf, type Evidence } from '../contract/water/testedWater.ts';
+import { awayPlan } from '../usecases/away/awayPlan.ts';
+import { farPlaces } from '../usecases/levelling/farAhead.ts';
+import { placesOf } from '../usecases/levelling/levelPlan.ts';
+import { endOfToday, makePlan, type Plan } from '../usecases/plan/plan.ts';
+import { bringFor } from '../usecases/round/bring.ts';
+import { buildRound, fittingsFor, proposedJobs } from '../usecases/round/build.ts';
+import { offOfRounds } from '../usecases/round/offList.ts';
+import { recoveryOf } from '../usecases/round/recovery.ts';
+import { standbyConflicts } from '../usecases/round/redundancy.ts';
+import { biologicalConflicts } from '../usecases/round/spacing.ts';
+import { sheetProposal } from '../usecases/sitter/sheets.ts';
+import { Snapshot } from '../model/snapshot.ts';
+import { evidenceOf, type Evidence } from '../model/water/testedWater.ts';
 import { demoRecords } from './records.ts';
 
 // A screen holds every record but the readings, too many to send: what it works out by itself comes to the same as on

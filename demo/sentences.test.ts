@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { instantAtOf } from '../contract/plan.ts';
-import { PlanState } from '../contract/planState.ts';
-import { Snapshot } from '../contract/snapshot.ts';
+import { instantAtOf } from '../usecases/plan/plan.ts';
+import { PlanState } from '../usecases/plan/planState.ts';
+import { Snapshot } from '../model/snapshot.ts';
 import { demoRecords } from './records.ts';
 
 // Every sentence that the demo's plan and its explanations show, read for numbers that stand alone.

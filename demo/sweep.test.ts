@@ -2,13 +2,13 @@ import { expect, test } from 'vitest';
 import { figure } from '../core/calculators/worked.ts';
 import { addDays, noonOf, weekdayOf, type Day } from '../core/time/day.ts';
 import { planChange } from '../core/water/change/planChange.ts';
-import { endOfToday, makePlan } from '../contract/plan.ts';
-import { Snapshot } from '../contract/snapshot.ts';
-import { changeFacts } from '../contract/water/changeFacts.ts';
-import { makeUpDesk } from '../contract/water/makeUpDesk.ts';
-import { sourceAnswer } from '../contract/water/sourceFacts.ts';
-import { systemWater } from '../contract/water/systemWater.ts';
-import { evidenceOf } from '../contract/water/testedWater.ts';
+import { endOfToday, makePlan } from '../usecases/plan/plan.ts';
+import { Snapshot } from '../model/snapshot.ts';
+import { changeFacts } from '../usecases/water/changeFacts.ts';
+import { makeUpDesk } from '../usecases/water/makeUpDesk.ts';
+import { sourceAnswer } from '../usecases/water/sourceFacts.ts';
+import { systemWater } from '../usecases/water/systemWater.ts';
+import { evidenceOf } from '../model/water/testedWater.ts';
 import { demoRecords } from './records.ts';
 
 // The demo is made for whatever day it is asked on. What README and its tour promise of it has to stand on all of them.

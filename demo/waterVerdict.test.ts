@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { definitionsOf } from '../contract/facts/definition.ts';
-import { RecordIndex } from '../contract/facts/recordIndex.ts';
-import { Snapshot } from '../contract/snapshot.ts';
-import { waterAnswer } from '../contract/water/waterAnswer.ts';
+import { definitionsOf } from '../model/facts/definition.ts';
+import { RecordIndex } from '../model/facts/recordIndex.ts';
+import { Snapshot } from '../model/snapshot.ts';
+import { waterAnswer } from '../usecases/water/waterAnswer.ts';
 import { endOfDay } from '../core/time/day.ts';
 import { demoRecords } from './records.ts';
 

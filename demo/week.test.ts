@@ -1,12 +1,12 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { sitesWithin, systemsWithin, withinScope, type Scope } from '../contract/access/scope.ts';
-import { definitionsOf } from '../contract/facts/definition.ts';
-import { RecordIndex } from '../contract/facts/recordIndex.ts';
-import { lacksOfJobs } from '../contract/facts/workers.ts';
-import { endOfToday, makePlan, type Plan } from '../contract/plan.ts';
+import { sitesWithin, systemsWithin, withinScope, type Scope } from '../usecases/access/scope.ts';
+import { definitionsOf } from '../model/facts/definition.ts';
+import { RecordIndex } from '../model/facts/recordIndex.ts';
+import { lacksOfJobs } from '../usecases/workers.ts';
+import { endOfToday, makePlan, type Plan } from '../usecases/plan/plan.ts';
 import { recordKinds } from '../contract/records.ts';
-import { Snapshot } from '../contract/snapshot.ts';
-import { weekAtPlace } from '../contract/week.ts';
+import { Snapshot } from '../model/snapshot.ts';
+import { weekAtPlace } from '../usecases/week.ts';
 import { demoRecords } from './records.ts';
 
 // The page of a place over the whole scenario: what it tells, and what it must not tell.

@@ -87,6 +87,8 @@ export function build() {
 const sources = [
   'core',
   'contract',
+  'model',
+  'usecases',
   'store',
   'server',
   'cli',

@@ -50,6 +50,8 @@ check('arrows', 'npx', [
   '.dependency-cruiser.cjs',
   'core',
   'contract',
+  'model',
+  'usecases',
   'store',
   'server',
   'cli',

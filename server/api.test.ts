@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import type { Plan } from '../contract/plan.ts';
+import type { Plan } from '../usecases/plan/plan.ts';
 import type { Problem, Work, WorkResult } from '../contract/work.ts';
 import { create, NOW, oneSock, swapped, work } from '../store/testing/fixtures.ts';
 import { serve, type Running } from './serve.ts';

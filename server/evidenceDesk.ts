@@ -1,4 +1,4 @@
-import { evidenceOf, type Evidence } from '../contract/water/testedWater.ts';
+import { evidenceOf, type Evidence } from '../model/water/testedWater.ts';
 import type { Store } from '../store/store.ts';
 
 /** All records with an index, made once for each state they are in. */

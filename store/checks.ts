@@ -9,13 +9,13 @@ import {
   type RecordContent,
   type RecordKind,
 } from '../contract/records.ts';
-import type { Snapshot } from '../contract/snapshot.ts';
+import type { Snapshot } from '../model/snapshot.ts';
 import { isRecurrence } from '../core/time/recurrence.ts';
-import { ownKindsOf } from '../contract/facts/definition.ts';
-import { placeOfJob, zoneOfSystem } from '../contract/facts/places.ts';
-import { checksOf } from '../contract/water/checks.ts';
-import { foldRound, unproved } from '../contract/round/fold.ts';
-import { earliestOfWhen } from '../contract/facts/when.ts';
+import { ownKindsOf } from '../model/facts/definition.ts';
+import { placeOfJob, zoneOfSystem } from '../model/facts/places.ts';
+import { checksOf } from '../model/water/checks.ts';
+import { foldRound, unproved } from '../model/round/fold.ts';
+import { earliestOfWhen } from '../model/facts/when.ts';
 import type { When } from '../contract/fields.ts';
 import type { FieldError } from './problems.ts';
 

@@ -1,5 +1,5 @@
 import type { RecordContent, Stored } from '../contract/records.ts';
-import type { Snapshot } from '../contract/snapshot.ts';
+import type { Snapshot } from '../model/snapshot.ts';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import type { Write } from '../contract/work.ts';
 

@@ -1,25 +1,25 @@
 import { v7 as uuid } from 'uuid';
 import { canonicalJson } from '../contract/canonicalJson.ts';
-import { againstKnown, type CheckedDraft } from '../contract/imports/againstKnown.ts';
-import type { Answers } from '../contract/imports/draft.ts';
-import { importWrites, whyOfImport } from '../contract/imports/importWrites.ts';
+import { againstKnown, type CheckedDraft } from '../usecases/imports/againstKnown.ts';
+import type { Answers } from '../usecases/imports/draft.ts';
+import { importWrites, whyOfImport } from '../usecases/imports/importWrites.ts';
 import type { ImportMapping } from '../contract/imports/mapping.ts';
 import {
   previewOf,
   type ImportPreview,
   type ImportReport,
   type TakenBack,
-} from '../contract/imports/preview.ts';
+} from '../usecases/imports/preview.ts';
 import {
   proposeMapping,
   savedMapping,
   signatureOf,
   headsOf,
   type Head,
-} from '../contract/imports/propose.ts';
-import { readRows } from '../contract/imports/readRows.ts';
-import { readTable, type Table } from '../contract/imports/table.ts';
-import type { Snapshot } from '../contract/snapshot.ts';
+} from '../usecases/imports/propose.ts';
+import { readRows } from '../usecases/imports/readRows.ts';
+import { readTable, type Table } from '../usecases/imports/table.ts';
+import type { Snapshot } from '../model/snapshot.ts';
 import type { Write } from '../contract/work.ts';
 import { decodeText } from './decodeText.ts';
 import { StoreProblem } from './problems.ts';

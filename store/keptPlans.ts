@@ -1,5 +1,5 @@
 import type { DataSource } from 'typeorm';
-import type { Plan, PlanRow } from '../contract/plan.ts';
+import type { Plan, PlanRow } from '../usecases/plan/plan.ts';
 import type { Databases } from './database.ts';
 import { oneAtATime } from './oneAtATime.ts';
 import type { Store } from './store.ts';

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { v7 as uuid } from 'uuid';
-import { buildRound } from '../contract/round/build.ts';
-import { RecordIndex } from '../contract/facts/recordIndex.ts';
-import { evidenceOf } from '../contract/water/testedWater.ts';
-import { foldRound, notRunning, unproved } from '../contract/round/fold.ts';
-import { offOfRounds } from '../contract/round/offList.ts';
+import { buildRound } from '../usecases/round/build.ts';
+import { RecordIndex } from '../model/facts/recordIndex.ts';
+import { evidenceOf } from '../model/water/testedWater.ts';
+import { foldRound, notRunning, unproved } from '../model/round/fold.ts';
+import { offOfRounds } from '../usecases/round/offList.ts';
 import type { RoundWhat } from '../contract/round/schemas.ts';
 import type { RecordContent, Stored } from '../contract/records.ts';
 import type { Write } from '../contract/work.ts';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { endOfToday, makePlan } from '../contract/plan.ts';
+import { endOfToday, makePlan } from '../usecases/plan/plan.ts';
 import { archiveLines } from './archive.ts';
 import { importFile, writeArchive } from './archiveFile.ts';
 import { backUp, restoreBackup } from './backup.ts';

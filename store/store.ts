@@ -10,7 +10,7 @@ import {
   type RecordKind,
   type Stored,
 } from '../contract/records.ts';
-import { groupBy, Snapshot } from '../contract/snapshot.ts';
+import { groupBy, Snapshot } from '../model/snapshot.ts';
 import type { Revision, Work, WorkResult, Write, WriteResult } from '../contract/work.ts';
 import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
 import type { Databases } from './database.ts';

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { catalogue, findKind } from '../core/catalogue/index.ts';
-import { makePlan, type PlanRow } from '../contract/plan.ts';
+import { makePlan, type PlanRow } from '../usecases/plan/plan.ts';
 import type { Stored } from '../contract/records.ts';
-import { Snapshot } from '../contract/snapshot.ts';
+import { Snapshot } from '../model/snapshot.ts';
 import { endOfDay } from '../core/time/day.ts';
 import { draftOf, equipmentWrites } from './parts/equipment/draft.ts';
 import { draftWrites, emptyDraft, trueLitres } from './screens/first-run/draft.ts';

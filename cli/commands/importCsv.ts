@@ -3,7 +3,7 @@ import { basename } from 'node:path';
 import { Command } from 'commander';
 import * as v from 'valibot';
 import { ImportMapping } from '../../contract/imports/mapping.ts';
-import type { Snapshot } from '../../contract/snapshot.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import { writeImport } from '../../store/imports.ts';
 import { Store } from '../../store/store.ts';
 import { defaultDataDir, withWriting } from '../dataDir.ts';

@@ -1,11 +1,11 @@
 import { Command } from 'commander';
 import { isRealDay, noonOf } from '../../core/time/day.ts';
-import { calendarVisits } from '../../contract/calendar.ts';
-import { levelPlan } from '../../contract/levelling/levelPlan.ts';
-import { evidenceOf } from '../../contract/water/testedWater.ts';
-import { instantAtOf, makePlan, planEntries } from '../../contract/plan.ts';
-import { settingOf } from '../../contract/settings.ts';
-import { Snapshot } from '../../contract/snapshot.ts';
+import { calendarVisits } from '../../usecases/calendar.ts';
+import { levelPlan } from '../../usecases/levelling/levelPlan.ts';
+import { evidenceOf } from '../../model/water/testedWater.ts';
+import { instantAtOf, makePlan, planEntries } from '../../usecases/plan/plan.ts';
+import { settingOf } from '../../model/settings.ts';
+import { Snapshot } from '../../model/snapshot.ts';
 import { icsOf } from '../../server/calendar/ics.ts';
 import { recordsOfArchive } from '../../store/archive.ts';
 import { linesOfFile } from '../../store/archiveFile.ts';

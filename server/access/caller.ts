@@ -1,6 +1,6 @@
 import type { Request } from 'express';
 import { rightsOf, type CallerKind, type Right } from '../../contract/access/rights.ts';
-import type { Scope } from '../../contract/access/scope.ts';
+import type { Scope } from '../../usecases/access/scope.ts';
 import type { By } from '../../store/access/accounts.ts';
 import type { AccountRow, SessionRow } from '../../store/access/rows.ts';
 import { HttpProblem } from '../errorBorder.ts';

@@ -1,6 +1,6 @@
 import type { Request, RequestHandler } from 'express';
 import { roles } from '../../contract/access/rights.ts';
-import type { Scope } from '../../contract/access/scope.ts';
+import type { Scope } from '../../usecases/access/scope.ts';
 import type { Accounts } from '../../store/access/accounts.ts';
 import type { PageLinks } from '../../store/access/pageLinks.ts';
 import type { AccountRow, PageLinkRow } from '../../store/access/rows.ts';

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
 import type { Shown } from '../../contract/access/account.ts';
-import type { WeekAtPlace } from '../../contract/week.ts';
+import type { WeekAtPlace } from '../../usecases/week.ts';
 import { create, oneSock, swapped, work } from '../../store/testing/fixtures.ts';
 import type { Client } from '../testing/client.ts';
 import { House } from '../testing/house.ts';

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { describe, expect, test } from 'vitest';
-import type { CalendarVisit } from '../../contract/calendar.ts';
+import type { CalendarVisit } from '../../usecases/calendar.ts';
 import { icsOf } from './ics.ts';
 
 // Read back by another library than wrote it (RFC 5545).

@@ -3,7 +3,7 @@ import { DateTime } from 'luxon';
 import { tzlib_get_ical_block } from 'timezones-ical-library';
 import { dayWord, spanOfDays, type DateStyle } from '../../core/explain/words.ts';
 import type { Instant } from '../../core/time/day.ts';
-import type { CalendarJob, CalendarVisit } from '../../contract/calendar.ts';
+import type { CalendarJob, CalendarVisit } from '../../usecases/calendar.ts';
 
 /** The name under which ids of events stay the same wherever the feed is read. */
 const PRODUCT = { company: 'Jondrel', product: 'visits', language: 'EN' };

@@ -1,10 +1,10 @@
-import type { Explanation } from '../../contract/explanation.ts';
-import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
-import type { WhatIfAnswer } from '../../contract/whatIf/answer.ts';
-import type { WhatIf } from '../../contract/whatIf/changes.ts';
-import type { CutSystem } from '../../contract/whatIf/powerCut.ts';
-import type { Plan } from '../../contract/plan.ts';
-import type { PlanChange } from '../../contract/planState.ts';
+import type { Explanation } from '../../usecases/plan/explanation.ts';
+import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
+import type { WhatIfAnswer } from '../../usecases/whatIf/answer.ts';
+import type { WhatIf } from '../../usecases/whatIf/changes.ts';
+import type { CutSystem } from '../../usecases/whatIf/powerCut.ts';
+import type { Plan } from '../../usecases/plan/plan.ts';
+import type { PlanChange } from '../../usecases/plan/planState.ts';
 import type { Stored } from '../../contract/records.ts';
 
 /** What the server asks of the thread that plans. `now` is the clock of the server, in milliseconds. */

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { endOfToday, makePlan } from '../../contract/plan.ts';
-import { daysOf } from '../../contract/planState.ts';
+import { endOfToday, makePlan } from '../../usecases/plan/plan.ts';
+import { daysOf } from '../../usecases/plan/planState.ts';
 import { KeptPlans } from '../../store/keptPlans.ts';
 import {
   create,

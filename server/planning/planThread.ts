@@ -1,14 +1,14 @@
 import { setImmediate } from 'node:timers/promises';
-import type { Explanation } from '../../contract/explanation.ts';
-import { endOfToday, instantAtOf, makePlan, type Plan } from '../../contract/plan.ts';
-import { PlanState, type PlanChange } from '../../contract/planState.ts';
-import { Snapshot } from '../../contract/snapshot.ts';
+import type { Explanation } from '../../usecases/plan/explanation.ts';
+import { endOfToday, instantAtOf, makePlan, type Plan } from '../../usecases/plan/plan.ts';
+import { PlanState, type PlanChange } from '../../usecases/plan/planState.ts';
+import { Snapshot } from '../../model/snapshot.ts';
 import type { Stored } from '../../contract/records.ts';
-import { levelAll, levelledPlaces, placesOf } from '../../contract/levelling/levelPlan.ts';
-import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
-import { whatIf, type WhatIfAnswer } from '../../contract/whatIf/answer.ts';
-import { powerCut, type CutSystem } from '../../contract/whatIf/powerCut.ts';
-import { evidenceOf } from '../../contract/water/testedWater.ts';
+import { levelAll, levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts';
+import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
+import { whatIf, type WhatIfAnswer } from '../../usecases/whatIf/answer.ts';
+import { powerCut, type CutSystem } from '../../usecases/whatIf/powerCut.ts';
+import { evidenceOf } from '../../model/water/testedWater.ts';
 import type { PlanNews, PlanQuestion } from './messages.ts';
 
 type Answer =

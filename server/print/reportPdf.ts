@@ -10,7 +10,7 @@ import {
   type ReportReading,
   type RoundReport,
   type Window,
-} from '../../contract/round/report.ts';
+} from '../../usecases/round/report.ts';
 import { Page } from './page.ts';
 
 const CHART = { width: 110, height: 26 };

@@ -2,11 +2,11 @@ import { cautions, deference, type CautionId } from '../../core/catalogue/cautio
 import { isTheJob, type Step } from '../../core/planning/round/step.ts';
 import { dayWord } from '../../core/explain/words.ts';
 import { parameters } from '../../core/water/parameters.ts';
-import { bringFor } from '../../contract/round/bring.ts';
+import { bringFor } from '../../usecases/round/bring.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import { formatQuantity } from '../../core/quantity/quantities.ts';
 import { unitFor } from '../../contract/shownUnits.ts';
-import type { Evidence } from '../../contract/water/testedWater.ts';
+import type { Evidence } from '../../model/water/testedWater.ts';
 import { Page } from './page.ts';
 
 const QR = 74;

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { calendarVisits, type CalendarAsked } from '../../contract/calendar.ts';
-import { settingOf } from '../../contract/settings.ts';
+import { calendarVisits, type CalendarAsked } from '../../usecases/calendar.ts';
+import { settingOf } from '../../model/settings.ts';
 import type { PageLinks } from '../../store/access/pageLinks.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';

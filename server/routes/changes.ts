@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { withinScope } from '../../contract/access/scope.ts';
+import { withinScope } from '../../usecases/access/scope.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { Sessions } from '../../store/access/sessions.ts';
 import type { Store } from '../../store/store.ts';

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import multer from 'multer';
 import { keepPicture, LARGEST_PICTURE_BYTES, readPicture } from '../../store/pictures.ts';
-import { withinScope } from '../../contract/access/scope.ts';
+import { withinScope } from '../../usecases/access/scope.ts';
 import { callerOf } from '../access/caller.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';

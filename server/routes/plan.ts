@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import * as v from 'valibot';
 import { isRealDay } from '../../core/time/day.ts';
-import { WhatIf } from '../../contract/whatIf/changes.ts';
+import { WhatIf } from '../../usecases/whatIf/changes.ts';
 import { HttpProblem } from '../errorBorder.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
 

@@ -1,8 +1,8 @@
 import { Router, type Request } from 'express';
 import * as v from 'valibot';
 import { dayWord } from '../../core/explain/words.ts';
-import { roundReport, type RoundReport } from '../../contract/round/report.ts';
-import { settingOf } from '../../contract/settings.ts';
+import { roundReport, type RoundReport } from '../../usecases/round/report.ts';
+import { settingOf } from '../../model/settings.ts';
 import { readPicture } from '../../store/pictures.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';

@@ -1,17 +1,17 @@
 import { Router } from 'express';
 import * as v from 'valibot';
 import { mattersWord, type NextLook } from '../../core/explain/mattersWord.ts';
-import { mattersOf } from '../../contract/round/matters.ts';
-import { runningProof } from '../../contract/round/runningProof.ts';
+import { mattersOf } from '../../usecases/round/matters.ts';
+import { runningProof } from '../../usecases/round/runningProof.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { dayWord } from '../../core/explain/words.ts';
 import { addDays, dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
-import { settingOf } from '../../contract/settings.ts';
-import type { Snapshot } from '../../contract/snapshot.ts';
-import { VISIT_HOUR } from '../../contract/water/makeUpDesk.ts';
-import { offOfRounds } from '../../contract/round/offList.ts';
+import { settingOf } from '../../model/settings.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
+import { VISIT_HOUR } from '../../usecases/water/makeUpDesk.ts';
+import { offOfRounds } from '../../usecases/round/offList.ts';
 import { HttpProblem } from '../errorBorder.ts';
-import { rhythmOf } from '../../contract/facts/rhythm.ts';
+import { rhythmOf } from '../../model/facts/rhythm.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 
 const PartSince = v.object({

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { sheetsFor } from '../../contract/sitter/sheets.ts';
+import { sheetsFor } from '../../usecases/sitter/sheets.ts';
 import { TickAsked } from '../../contract/sitter/schemas.ts';
 import type { Work } from '../../contract/work.ts';
 import { StoreProblem } from '../../store/problems.ts';

@@ -1,12 +1,12 @@
 import { stringify } from 'csv-stringify/sync';
 import { Router } from 'express';
 import * as v from 'valibot';
-import { zoneOfSystem } from '../../contract/facts/places.ts';
-import { instantOfWhen } from '../../contract/facts/when.ts';
-import { testSheet } from '../../contract/water/testSheet.ts';
-import { thinned, type Read } from '../../contract/water/series.ts';
-import type { Evidence } from '../../contract/water/testedWater.ts';
-import { waterAnswer } from '../../contract/water/waterAnswer.ts';
+import { zoneOfSystem } from '../../model/facts/places.ts';
+import { instantOfWhen } from '../../model/facts/when.ts';
+import { testSheet } from '../../model/water/testSheet.ts';
+import { thinned, type Read } from '../../model/water/series.ts';
+import type { Evidence } from '../../model/water/testedWater.ts';
+import { waterAnswer } from '../../usecases/water/waterAnswer.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
 import { HttpProblem } from '../errorBorder.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';

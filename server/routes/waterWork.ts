@@ -1,9 +1,9 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { changeFacts } from '../../contract/water/changeFacts.ts';
-import { leadSteps } from '../../contract/water/leads.ts';
-import { makeUpDesk } from '../../contract/water/makeUpDesk.ts';
-import { sourceAnswer } from '../../contract/water/sourceFacts.ts';
+import { changeFacts } from '../../usecases/water/changeFacts.ts';
+import { leadSteps } from '../../usecases/water/leads.ts';
+import { makeUpDesk } from '../../usecases/water/makeUpDesk.ts';
+import { sourceAnswer } from '../../usecases/water/sourceFacts.ts';
 import type { Store } from '../../store/store.ts';
 import { HttpProblem } from '../errorBorder.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';

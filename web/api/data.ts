@@ -6,12 +6,12 @@ import {
   type QueryClient,
 } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Explanation } from '../../contract/explanation.ts';
-import type { Plan } from '../../contract/plan.ts';
-import { settingOf } from '../../contract/settings.ts';
+import type { Explanation } from '../../usecases/plan/explanation.ts';
+import type { Plan } from '../../usecases/plan/plan.ts';
+import { settingOf } from '../../model/settings.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
-import type { WaterAnswer } from '../../contract/water/waterAnswer.ts';
-import { Snapshot } from '../../contract/snapshot.ts';
+import type { WaterAnswer } from '../../usecases/water/waterAnswer.ts';
+import { Snapshot } from '../../model/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
 import { answersKept } from '../offline/answers.ts';
 import { sync, useUnseen } from '../offline/here.ts';

@@ -1,9 +1,9 @@
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import type { Nutrient } from '../../core/finding/sources/types.ts';
-import type { ChangeFacts } from '../../contract/water/changeFacts.ts';
-import type { LeadStep } from '../../contract/water/leads.ts';
-import type { MakeUpDesk } from '../../contract/water/makeUpDesk.ts';
-import type { SourceAnswer } from '../../contract/water/sourceFacts.ts';
+import type { ChangeFacts } from '../../usecases/water/changeFacts.ts';
+import type { LeadStep } from '../../usecases/water/leads.ts';
+import type { MakeUpDesk } from '../../usecases/water/makeUpDesk.ts';
+import type { SourceAnswer } from '../../usecases/water/sourceFacts.ts';
 import { api } from './client.ts';
 
 // Fetched again whenever records change: their keys begin like the records'.

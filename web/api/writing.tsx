@@ -13,7 +13,7 @@ import {
 } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
-import { Snapshot } from '../../contract/snapshot.ts';
+import { Snapshot } from '../../model/snapshot.ts';
 import type { Write, WorkResult } from '../../contract/work.ts';
 import type { WaitingPicture } from '../offline/device.ts';
 import { holder, onTaken, sync, unseenOf } from '../offline/here.ts';

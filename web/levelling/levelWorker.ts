@@ -1,6 +1,6 @@
 import { levelled } from '../../core/planning/levelling/level.ts';
 import type { Placement } from '../../core/planning/levelling/instance.ts';
-import { levelAll } from '../../contract/levelling/levelPlan.ts';
+import { levelAll } from '../../usecases/levelling/levelPlan.ts';
 import type { LevelAnswer, LevelQuestion } from './messages.ts';
 
 // Levels plans beside the screen. Where a plan of before is known, the change is worked into it first, within a blink; then

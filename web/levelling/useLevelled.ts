@@ -1,11 +1,11 @@
 import { useMemo } from 'react';
 import type { Placement } from '../../core/planning/levelling/instance.ts';
-import { levelledPlaces, placesOf } from '../../contract/levelling/levelPlan.ts';
-import type { LevelledPlace } from '../../contract/levelling/levelledPlace.ts';
-import type { PlaceInstance } from '../../contract/levelling/placeInstance.ts';
-import type { PlanRow } from '../../contract/plan.ts';
-import { evidenceOf } from '../../contract/water/testedWater.ts';
-import type { Snapshot } from '../../contract/snapshot.ts';
+import { levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts';
+import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
+import type { PlaceInstance } from '../../usecases/levelling/placeInstance.ts';
+import type { PlanRow } from '../../usecases/plan/plan.ts';
+import { evidenceOf } from '../../model/water/testedWater.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import { useNow, usePlan, useSnapshot } from '../api/data.ts';
 import { useSearch, type Memory } from './useSearch.ts';
 

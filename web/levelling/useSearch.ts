@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Placement } from '../../core/planning/levelling/instance.ts';
-import { carriedOver } from '../../contract/levelling/carriedOver.ts';
-import { jobsIn } from '../../contract/levelling/levelPlan.ts';
-import type { PlaceInstance } from '../../contract/levelling/placeInstance.ts';
+import { carriedOver } from '../../usecases/levelling/carriedOver.ts';
+import { jobsIn } from '../../usecases/levelling/levelPlan.ts';
+import type { PlaceInstance } from '../../usecases/levelling/placeInstance.ts';
 import type { LevelAnswer, LevelQuestion } from './messages.ts';
 
 interface Search<P> {

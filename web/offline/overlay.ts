@@ -1,5 +1,5 @@
 import type { Stored } from '../../contract/records.ts';
-import { Snapshot } from '../../contract/snapshot.ts';
+import { Snapshot } from '../../model/snapshot.ts';
 import type { Unit } from './device.ts';
 
 /** The records as they stand on this device: the server's, with what waits to be sent laid over them. */

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { v7 as uuid } from 'uuid';
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Stored } from '../../contract/records.ts';
-import { Snapshot } from '../../contract/snapshot.ts';
+import { Snapshot } from '../../model/snapshot.ts';
 import type { Problem, WorkResult, Write } from '../../contract/work.ts';
 import { forgetOldAnswers, keepAnswer, keepFor, keptAnswer } from './answers.ts';
 import { device, type Unit } from './device.ts';

@@ -1,5 +1,5 @@
 import { dayOf } from '../../core/time/day.ts';
-import { instantOfWhen } from '../../contract/facts/when.ts';
+import { instantOfWhen } from '../../model/facts/when.ts';
 import { eventWords } from '../../core/rules/eventKinds.ts';
 import { useNow, useSetting, useSnapshot } from '../api/data.ts';
 import { writeDay } from './dates.ts';

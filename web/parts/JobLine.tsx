@@ -1,7 +1,7 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { outOfUseWord, type OutOfUse } from '../../contract/facts/outOfUse.ts';
-import type { PlanRow } from '../../contract/plan.ts';
+import { outOfUseWord, type OutOfUse } from '../../model/facts/outOfUse.ts';
+import type { PlanRow } from '../../usecases/plan/plan.ts';
 import type { DateStyle } from '../../core/explain/words.ts';
 import type { Day } from '../../core/time/day.ts';
 import { Field } from '../strip/Axis.tsx';

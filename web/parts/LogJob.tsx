@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import type { Found } from '../../core/wear/found.ts';
-import type { PlanRow } from '../../contract/plan.ts';
+import type { PlanRow } from '../../usecases/plan/plan.ts';
 import { usePersonHere } from '../api/person.ts';
 import { useWriting } from '../api/writing.tsx';
 import { FoundWords } from './FoundWords.tsx';

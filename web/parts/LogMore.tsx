@@ -1,6 +1,6 @@
 import TextField from '@mui/material/TextField';
 import { toStored, type QuantityId } from '../../core/quantity/quantities.ts';
-import type { PlanRow } from '../../contract/plan.ts';
+import type { PlanRow } from '../../usecases/plan/plan.ts';
 import { useSetting, useSnapshot } from '../api/data.ts';
 import { newIds } from '../api/writing.tsx';
 import { Choice } from './Choice.tsx';

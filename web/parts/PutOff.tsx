@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { addDays, type Day } from '../../core/time/day.ts';
-import type { PlanRow } from '../../contract/plan.ts';
+import type { PlanRow } from '../../usecases/plan/plan.ts';
 import { usePersonHere } from '../api/person.ts';
 import { creating, useWriting } from '../api/writing.tsx';
 import { ProblemNote } from './ProblemNote.tsx';

@@ -3,7 +3,7 @@ import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { fromStored, formatNumber, quantities, toStored, unitOf } from '../../core/quantity/quantities.ts';
-import { readableFacts, type Readable } from '../../contract/water/componentChannel.ts';
+import { readableFacts, type Readable } from '../../model/water/componentChannel.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import { useClock, useSetting, useSnapshot } from '../api/data.ts';
 import { usePersonHere } from '../api/person.ts';

@@ -1,6 +1,6 @@
-import { isChannelOf, readableChannel, type Readable } from '../../contract/water/componentChannel.ts';
+import { isChannelOf, readableChannel, type Readable } from '../../model/water/componentChannel.ts';
 import type { RecordContent } from '../../contract/records.ts';
-import type { Snapshot } from '../../contract/snapshot.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import type { Write } from '../../contract/work.ts';
 import { creating, newIds } from '../api/writing.tsx';
 import { typedReading } from './readings.ts';

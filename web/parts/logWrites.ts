@@ -1,5 +1,5 @@
 import type { Found } from '../../core/wear/found.ts';
-import type { PlanRow } from '../../contract/plan.ts';
+import type { PlanRow } from '../../usecases/plan/plan.ts';
 import type { Write } from '../../contract/work.ts';
 import { creating, type NewIds } from '../api/writing.tsx';
 import type { More } from './more.ts';

@@ -1,5 +1,5 @@
 import type { When } from '../../contract/fields.ts';
-import type { PlanRow } from '../../contract/plan.ts';
+import type { PlanRow } from '../../usecases/plan/plan.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import type { NewIds } from '../api/writing.tsx';
 import type { WaitingPicture } from '../offline/device.ts';

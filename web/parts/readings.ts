@@ -1,5 +1,5 @@
 import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
-import { instantOfWhen } from '../../contract/facts/when.ts';
+import { instantOfWhen } from '../../model/facts/when.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 
 type Reading = RecordContent<'reading'>;

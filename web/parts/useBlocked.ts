@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { blockedJobs, type OutOfUse } from '../../contract/facts/outOfUse.ts';
+import { blockedJobs, type OutOfUse } from '../../model/facts/outOfUse.ts';
 import { useNow, useSnapshot } from '../api/data.ts';
 
 const MINUTE_MS = 60_000;

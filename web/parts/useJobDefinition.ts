@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
-import { definitionsOf } from '../../contract/facts/definition.ts';
+import { definitionsOf } from '../../model/facts/definition.ts';
 import { useSnapshot } from '../api/data.ts';
 
 /** The definition in force for a job: the catalogue's with the person's own figures. */

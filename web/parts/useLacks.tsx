@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { lackWord } from '../../core/explain/handsWord.ts';
-import { lacksOfJobs } from '../../contract/facts/workers.ts';
+import { lacksOfJobs } from '../../usecases/workers.ts';
 import { usePlan, useSetting, useSnapshot } from '../api/data.ts';
 
 /** What jobs lack of hands, papers and training, in sentences, by their id. */

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import { RecordIndex } from '../../contract/facts/recordIndex.ts';
-import { wishesOf } from '../../contract/levelling/wishes.ts';
+import { RecordIndex } from '../../model/facts/recordIndex.ts';
+import { wishesOf } from '../../usecases/levelling/wishes.ts';
 import type { Day } from '../../core/time/day.ts';
 import { usePlan, useSetting, useSnapshot } from '../api/data.ts';
 import { writeDay } from './dates.ts';

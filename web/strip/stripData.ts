@@ -1,5 +1,5 @@
 import { daysBetween, type Day } from '../../core/time/day.ts';
-import type { PlanRow } from '../../contract/plan.ts';
+import type { PlanRow } from '../../usecases/plan/plan.ts';
 import type { StripData } from './LifeStrip.tsx';
 
 /** A row of the plan as a strip: calendar days become days from today. */

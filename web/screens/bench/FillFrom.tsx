@@ -1,4 +1,4 @@
-import { zoneOfSystem } from '../../../contract/facts/places.ts';
+import { zoneOfSystem } from '../../../model/facts/places.ts';
 import { useQueryClient } from '@tanstack/react-query';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { bareUnit, type Calculator, type Input } from '../../../core/calculators/define.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import { readingsOf, useSnapshot } from '../../api/data.ts';
-import { litresOf } from '../../../contract/facts/litres.ts';
+import { litresOf } from '../../../model/facts/litres.ts';
 import { latestFirst } from '../../parts/readings.ts';
 import type { Entered } from './address.ts';
 

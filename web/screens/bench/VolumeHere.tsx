@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { revising } from '../../api/writing.tsx';
-import { litresOf } from '../../../contract/facts/litres.ts';
+import { litresOf } from '../../../model/facts/litres.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useSend } from '../../parts/useSend.ts';
 import { Vessel } from '../../parts/Vessel.tsx';

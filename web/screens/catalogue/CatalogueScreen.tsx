@@ -4,7 +4,7 @@ import { cautions, deference } from '../../../core/catalogue/cautions.ts';
 import { catalogue, searchKinds } from '../../../core/catalogue/index.ts';
 import type { EquipmentKind, JobDefinition } from '../../../core/catalogue/types.ts';
 import { effectWord, ruleInterval } from '../../../core/explain/ruleInterval.ts';
-import { ownKindsOf } from '../../../contract/facts/definition.ts';
+import { ownKindsOf } from '../../../model/facts/definition.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { usualWord } from '../../parts/equipment/EquipmentPicker.tsx';
 import { consequenceWords } from '../../parts/equipment/OwnKind.tsx';

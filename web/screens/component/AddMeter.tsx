@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { findKind } from '../../../core/catalogue/index.ts';
 import { measureIds, measures } from '../../../core/rules/measures.ts';
 import { parameterWord, parameterIds, parameters } from '../../../core/water/parameters.ts';
-import { ownKindsOf } from '../../../contract/facts/definition.ts';
+import { ownKindsOf } from '../../../model/facts/definition.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { creating } from '../../api/writing.tsx';

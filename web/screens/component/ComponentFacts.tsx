@@ -4,7 +4,7 @@ import { valibotResolver } from '@hookform/resolvers/valibot';
 import { Controller, useForm } from 'react-hook-form';
 import { recordSchemas, type RecordContent, type Stored } from '../../../contract/records.ts';
 import { findKind } from '../../../core/catalogue/index.ts';
-import { ownKindsOf } from '../../../contract/facts/definition.ts';
+import { ownKindsOf } from '../../../model/facts/definition.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { revising } from '../../api/writing.tsx';
 import { HoldsFields } from './HoldsFields.tsx';

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { dayOf, type Day } from '../../../core/time/day.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
+import { instantOfWhen } from '../../../model/facts/when.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { FoundBar } from '../../strip/marks.tsx';

@@ -1,7 +1,7 @@
 import { chanceWord, type DateStyle } from '../../../core/explain/words.ts';
 import { ruleName } from '../../../core/explain/ruleName.ts';
 import { daysBetween } from '../../../core/time/day.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { componentReach, reaches } from '../../strip/geometry.ts';

@@ -1,4 +1,4 @@
-import type { Explanation } from '../../../contract/explanation.ts';
+import type { Explanation } from '../../../usecases/plan/explanation.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
 import type { Day } from '../../../core/time/day.ts';
 import { writeDay } from '../../parts/dates.ts';

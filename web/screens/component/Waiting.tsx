@@ -1,7 +1,7 @@
 import { chanceWord, type DateStyle } from '../../../core/explain/words.ts';
 import { acceptedLateness } from '../../../core/planning/lateness.ts';
-import type { Explanation } from '../../../contract/explanation.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { Explanation } from '../../../usecases/plan/explanation.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { revising } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';

@@ -1,8 +1,8 @@
 import type { Found } from '../../../core/wear/found.ts';
 import { daysBetween, dayOf, type Day } from '../../../core/time/day.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
+import { instantOfWhen } from '../../../model/facts/when.ts';
 import type { Stored } from '../../../contract/records.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 
 export interface Cycle {
   id: string;

@@ -1,4 +1,4 @@
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
 import type { Day } from '../../../core/time/day.ts';
 import { DateWord } from '../../parts/JobLine.tsx';

@@ -1,6 +1,6 @@
-import type { Head } from '../../../contract/imports/propose.ts';
+import type { Head } from '../../../usecases/imports/propose.ts';
 import type { ImportMapping } from '../../../contract/imports/mapping.ts';
-import type { ImportPreview } from '../../../contract/imports/preview.ts';
+import type { ImportPreview } from '../../../usecases/imports/preview.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { Select } from './ColumnTable.tsx';
 

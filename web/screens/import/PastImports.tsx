@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { TakenBack } from '../../../contract/imports/preview.ts';
+import type { TakenBack } from '../../../usecases/imports/preview.ts';
 import { api } from '../../api/client.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';

@@ -1,6 +1,6 @@
-import type { Question } from '../../../contract/imports/draft.ts';
-import type { ImportPreview } from '../../../contract/imports/preview.ts';
-import { groupBy } from '../../../contract/snapshot.ts';
+import type { Question } from '../../../usecases/imports/draft.ts';
+import type { ImportPreview } from '../../../usecases/imports/preview.ts';
+import { groupBy } from '../../../model/snapshot.ts';
 
 const SHOWN = 40;
 

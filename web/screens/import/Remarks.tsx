@@ -1,7 +1,7 @@
 import type { ImportMapping } from '../../../contract/imports/mapping.ts';
-import type { ImportPreview } from '../../../contract/imports/preview.ts';
-import { definitionsOf } from '../../../contract/facts/definition.ts';
-import { placeOfJob } from '../../../contract/facts/places.ts';
+import type { ImportPreview } from '../../../usecases/imports/preview.ts';
+import { definitionsOf } from '../../../model/facts/definition.ts';
+import { placeOfJob } from '../../../model/facts/places.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { Select } from './ColumnTable.tsx';
 

@@ -1,6 +1,6 @@
 import type { ImportMapping } from '../../../contract/imports/mapping.ts';
-import type { ImportPreview } from '../../../contract/imports/preview.ts';
-import { thingsOf } from '../../../contract/imports/things.ts';
+import type { ImportPreview } from '../../../usecases/imports/preview.ts';
+import { thingsOf } from '../../../usecases/imports/things.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { Select } from './ColumnTable.tsx';
 

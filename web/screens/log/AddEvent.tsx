@@ -1,4 +1,4 @@
-import { zoneOfSystem } from '../../../contract/facts/places.ts';
+import { zoneOfSystem } from '../../../model/facts/places.ts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';

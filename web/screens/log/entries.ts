@@ -1,13 +1,13 @@
 import { dayOf, type Day } from '../../../core/time/day.ts';
 import { eventWords } from '../../../core/rules/eventKinds.ts';
-import { definitionsOf } from '../../../contract/facts/definition.ts';
-import { placeOfJob, zoneOfSystem } from '../../../contract/facts/places.ts';
-import { checksOf } from '../../../contract/water/checks.ts';
+import { definitionsOf } from '../../../model/facts/definition.ts';
+import { placeOfJob, zoneOfSystem } from '../../../model/facts/places.ts';
+import { checksOf } from '../../../model/water/checks.ts';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
+import { instantOfWhen } from '../../../model/facts/when.ts';
 import type { Found } from '../../../core/wear/found.ts';
 import type { Stored } from '../../../contract/records.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 
 export type LogRecord =
   Stored<'service'> | Stored<'look'> | Stored<'skip'> | Stored<'event'> | Stored<'check'>;

@@ -3,7 +3,7 @@ import type { AccountView } from '../../../contract/access/account.ts';
 import { roles } from '../../../contract/access/rights.ts';
 import { permits, skills } from '../../../core/catalogue/hands.ts';
 import { isThere } from '../../../core/planning/hands.ts';
-import { workerOf } from '../../../contract/facts/workerOf.ts';
+import { workerOf } from '../../../model/facts/workerOf.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { useNow, useSetting } from '../../api/data.ts';
 import { ago, todayIn, writeDay } from '../../parts/dates.ts';

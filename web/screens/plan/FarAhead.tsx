@@ -2,7 +2,7 @@ import { DateTime } from 'luxon';
 import { useMemo, useState } from 'react';
 import { rangeWord } from '../../../core/explain/words.ts';
 import type { Day } from '../../../core/time/day.ts';
-import { farMonths, type FarMonth } from '../../../contract/levelling/farAhead.ts';
+import { farMonths, type FarMonth } from '../../../usecases/levelling/farAhead.ts';
 import { levellingWord } from '../../levelling/levellingWord.ts';
 import { JobLink } from './JobLink.tsx';
 import { isGrave } from './piles.ts';

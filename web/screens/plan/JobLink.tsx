@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 
 /** A job by its thing and its work, leading to where its date is explained. */
 export function JobLink({ row, look = false }: { row: PlanRow; look?: boolean }) {

@@ -1,6 +1,6 @@
 import { formatNumber } from '../../../core/quantity/quantities.ts';
-import type { LevelFigures } from '../../../contract/levelling/levelledPlace.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { LevelFigures } from '../../../usecases/levelling/levelledPlace.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import type { Levelled } from '../../levelling/useLevelled.ts';
 
 const MIN_PER_H = 60;

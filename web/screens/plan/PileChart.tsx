@@ -13,7 +13,7 @@ import {
 import { DateTime } from 'luxon';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { addDays, daysBetween, weekdayOf, type Day } from '../../../core/time/day.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { useSetting } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { blockHeights, isGrave, type Pile, type PileRow } from './piles.ts';

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
-import { LEVEL_WEEKS } from '../../../contract/levelling/levelPlan.ts';
-import { movesOf, type Move } from '../../../contract/levelling/moves.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
+import { LEVEL_WEEKS } from '../../../usecases/levelling/levelPlan.ts';
+import { movesOf, type Move } from '../../../usecases/levelling/moves.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating, deleting, revising, useWriting } from '../../api/writing.tsx';

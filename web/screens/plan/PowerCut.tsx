@@ -4,7 +4,7 @@ import { mattersWord } from '../../../core/explain/mattersWord.ts';
 import { LEAST_OXYGEN_MG_L } from '../../../core/planning/round/matters.ts';
 import { batteryHours, onBatteries } from '../../../core/planning/outage.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
-import type { CutSystem } from '../../../contract/whatIf/powerCut.ts';
+import type { CutSystem } from '../../../usecases/whatIf/powerCut.ts';
 import { api } from '../../api/client.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';

@@ -1,4 +1,4 @@
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import type { Day } from '../../../core/time/day.ts';
 import { useSetting } from '../../api/data.ts';
 import { relativeWord, writeDay } from '../../parts/dates.ts';

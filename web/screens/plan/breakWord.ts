@@ -1,4 +1,4 @@
-import type { Move } from '../../../contract/levelling/moves.ts';
+import type { Move } from '../../../usecases/levelling/moves.ts';
 
 const words: Record<NonNullable<Move['breaks']>['kind'], string> = {
   full: 'more minutes than there are',

@@ -1,9 +1,9 @@
 import { isThere } from '../../../core/planning/hands.ts';
 import type { Day } from '../../../core/time/day.ts';
-import type { LevelledEntry } from '../../../contract/levelling/levelledPlace.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
-import { workerOf } from '../../../contract/facts/workerOf.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { LevelledEntry } from '../../../usecases/levelling/levelledPlace.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
+import { workerOf } from '../../../model/facts/workerOf.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 import type { Levelled } from '../../levelling/useLevelled.ts';
 import { visitWords } from '../first-run/VisitStep.tsx';
 

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
-import { farPlaces, type FarPlace } from '../../../contract/levelling/farAhead.ts';
-import type { PlaceInstance } from '../../../contract/levelling/placeInstance.ts';
-import { evidenceOf } from '../../../contract/water/testedWater.ts';
+import { farPlaces, type FarPlace } from '../../../usecases/levelling/farAhead.ts';
+import type { PlaceInstance } from '../../../usecases/levelling/placeInstance.ts';
+import { evidenceOf } from '../../../model/water/testedWater.ts';
 import { usePlan, useSnapshot } from '../../api/data.ts';
 import { useHour } from '../../levelling/useLevelled.ts';
 import { useSearch } from '../../levelling/useSearch.ts';

@@ -5,7 +5,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Broken } from '../../../core/planning/round/order.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useClock, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
-import type { RunningProof } from '../../../contract/round/runningProof.ts';
+import type { RunningProof } from '../../../usecases/round/runningProof.ts';
 import { unitFor } from '../../../contract/shownUnits.ts';
 import { api } from '../../api/client.ts';
 import { useSetting } from '../../api/data.ts';

@@ -1,6 +1,6 @@
 import { canHurt, cautions, deference, type CautionId } from '../../../core/catalogue/cautions.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
-import { heedKey, type RoundState } from '../../../contract/round/fold.ts';
+import { heedKey, type RoundState } from '../../../model/round/fold.ts';
 
 /** Cautions of a step that can hurt somebody and that were not yet heeded in this round for each of its jobs. */
 export const toHeed = (step: Pick<Step, 'cautions' | 'forJobs'>, state: RoundState): CautionId[] =>

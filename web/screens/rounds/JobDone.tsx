@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import type { Found } from '../../../core/wear/found.ts';
 import { isTheJob, type Step } from '../../../core/planning/round/step.ts';
-import { measuredMinutes } from '../../../contract/round/measured.ts';
+import { measuredMinutes } from '../../../usecases/round/measured.ts';
 import { useClock, usePlan } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { FoundWords } from '../../parts/FoundWords.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { litresPerCm, surfaceAreaCm2 } from '../../../core/water/vesselVolume.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 import { unitFor } from '../../../contract/shownUnits.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { NumberField } from '../../parts/NumberField.tsx';

@@ -2,11 +2,11 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { timingOf } from '../../../core/planning/round/timing.ts';
 import type { Day } from '../../../core/time/day.ts';
-import { minutesThere } from '../../../contract/levelling/minutesThere.ts';
+import { minutesThere } from '../../../usecases/levelling/minutesThere.ts';
 import type { Stored } from '../../../contract/records.ts';
-import { buildRound } from '../../../contract/round/build.ts';
-import { proposalOf } from '../../../contract/round/proposal.ts';
-import { evidenceOf, type Evidence } from '../../../contract/water/testedWater.ts';
+import { buildRound } from '../../../usecases/round/build.ts';
+import { proposalOf } from '../../../usecases/round/proposal.ts';
+import { evidenceOf, type Evidence } from '../../../model/water/testedWater.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
 

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import type { OffState } from '../../../contract/round/fold.ts';
-import type { OffOfRound } from '../../../contract/round/offList.ts';
+import type { OffState } from '../../../model/round/fold.ts';
+import type { OffOfRound } from '../../../usecases/round/offList.ts';
 import type { RoundWhat } from '../../../contract/round/schemas.ts';
 import { useClock, useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';

@@ -11,7 +11,7 @@ import {
   type ReportJob,
   type ReportReading,
   type RoundReport,
-} from '../../../contract/round/report.ts';
+} from '../../../usecases/round/report.ts';
 import { defaultSetting, type RecordContent } from '../../../contract/records.ts';
 import { api } from '../../api/client.ts';
 import { useSetting } from '../../api/data.ts';

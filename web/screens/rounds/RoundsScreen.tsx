@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import type { PlanRow } from '../../../contract/plan.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
-import { RecordIndex } from '../../../contract/facts/recordIndex.ts';
-import { foldRound } from '../../../contract/round/fold.ts';
-import { offOfRounds } from '../../../contract/round/offList.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
+import { RecordIndex } from '../../../model/facts/recordIndex.ts';
+import { foldRound } from '../../../model/round/fold.ts';
+import { offOfRounds } from '../../../usecases/round/offList.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { todayIn, writeDay } from '../../parts/dates.ts';
 import { NextVisits } from './NextVisits.tsx';

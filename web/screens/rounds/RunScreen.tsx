@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Step } from '../../../core/planning/round/step.ts';
-import { notRunning, unproved, type StepState } from '../../../contract/round/fold.ts';
+import { notRunning, unproved, type StepState } from '../../../model/round/fold.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { deleting } from '../../api/writing.tsx';

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { isTheJob, type Step } from '../../../core/planning/round/step.ts';
 import { ring } from './ring.ts';
-import type { RoundState } from '../../../contract/round/fold.ts';
+import type { RoundState } from '../../../model/round/fold.ts';
 import { useClock } from '../../api/data.ts';
 
 const SECOND_MS = 1000;

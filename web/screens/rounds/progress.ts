@@ -1,4 +1,4 @@
-import type { RoundState } from '../../../contract/round/fold.ts';
+import type { RoundState } from '../../../model/round/fold.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 
 /** "12 of 31 steps, 2 skipped". */

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { foldRound, type RoundState } from '../../../contract/round/fold.ts';
+import { foldRound, type RoundState } from '../../../model/round/fold.ts';
 import type { RoundWhat } from '../../../contract/round/schemas.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';

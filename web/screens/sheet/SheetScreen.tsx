@@ -3,7 +3,7 @@ import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { Day } from '../../../core/time/day.ts';
-import type { SheetView } from '../../../contract/sitter/sheets.ts';
+import type { SheetView } from '../../../usecases/sitter/sheets.ts';
 import { api } from '../../api/client.ts';
 import { newIds } from '../../api/writing.tsx';
 import { relativeWord, writeDay } from '../../parts/dates.ts';

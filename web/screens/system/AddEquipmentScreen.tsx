@@ -1,9 +1,9 @@
-import { zoneOfSystem } from '../../../contract/facts/places.ts';
+import { zoneOfSystem } from '../../../model/facts/places.ts';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { catalogue } from '../../../core/catalogue/index.ts';
-import { ownKindsOf } from '../../../contract/facts/definition.ts';
+import { ownKindsOf } from '../../../model/facts/definition.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
 import { todayIn } from '../../parts/dates.ts';
 import { equipmentWrites, type EquipmentDraft } from '../../parts/equipment/draft.ts';

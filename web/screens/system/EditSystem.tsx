@@ -10,7 +10,7 @@ import { recordSchemas, type RecordContent, type Stored } from '../../../contrac
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { creating, deleting, revising } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
-import { vesselsOf } from '../../../contract/facts/litres.ts';
+import { vesselsOf } from '../../../model/facts/litres.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { VolumeField } from '../../parts/VolumeField.tsx';
 import { useBase } from '../../parts/useBase.ts';

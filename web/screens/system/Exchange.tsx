@@ -1,8 +1,8 @@
 import { figure, worked } from '../../../core/calculators/worked.ts';
 import { findKind } from '../../../core/catalogue/index.ts';
 import { formatNumber, fromStored, toStored } from '../../../core/quantity/quantities.ts';
-import { litresOf } from '../../../contract/facts/litres.ts';
-import { ownKindsOf } from '../../../contract/facts/definition.ts';
+import { litresOf } from '../../../model/facts/litres.ts';
+import { ownKindsOf } from '../../../model/facts/definition.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { HowLink } from '../../parts/HowLink.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';

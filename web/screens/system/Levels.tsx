@@ -3,7 +3,7 @@ import { figure, worked } from '../../../core/calculators/worked.ts';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { drainBack } from '../../../core/water/drainBack.ts';
 import { litresPerCm, surfaceAreaCm2 } from '../../../core/water/vesselVolume.ts';
-import { litresOf, vesselsOf } from '../../../contract/facts/litres.ts';
+import { litresOf, vesselsOf } from '../../../model/facts/litres.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { HowLink } from '../../parts/HowLink.tsx';

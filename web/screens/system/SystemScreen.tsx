@@ -8,7 +8,7 @@ import { clockIn } from '../../parts/dates.ts';
 import { EventList } from '../../parts/EventList.tsx';
 import { JobCautions } from '../../parts/JobCautions.tsx';
 import { OpenLink } from '../../parts/JobLine.tsx';
-import { litresOf, vesselsOf } from '../../../contract/facts/litres.ts';
+import { litresOf, vesselsOf } from '../../../model/facts/litres.ts';
 import { LogJob } from '../../parts/LogJob.tsx';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { ProveRunning } from '../../parts/ProveRunning.tsx';

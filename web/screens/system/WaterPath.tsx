@@ -1,6 +1,6 @@
 import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
 import type { Day } from '../../../core/time/day.ts';
 import { DateWord } from '../../parts/JobLine.tsx';

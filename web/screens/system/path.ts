@@ -1,9 +1,9 @@
 import { findKind } from '../../../core/catalogue/index.ts';
 import { pathPlaces, type EquipmentKind, type PathPlace } from '../../../core/catalogue/types.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import type { Stored } from '../../../contract/records.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
-import { ownKindsOf } from '../../../contract/facts/definition.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
+import { ownKindsOf } from '../../../model/facts/definition.ts';
 
 /** One stop on the water's way: the vessel itself, or a unit with its parts and their jobs. */
 export interface Stop {

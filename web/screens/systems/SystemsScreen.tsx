@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
 import { Link, useSearchParams } from 'react-router';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { DateWord } from '../../parts/JobLine.tsx';
-import { litresOf } from '../../../contract/facts/litres.ts';
+import { litresOf } from '../../../model/facts/litres.ts';
 import { Search } from '../../parts/Search.tsx';
 import { wordsIn } from '../../parts/wordsIn.ts';
 import { StateWord } from '../../strip/marks.tsx';

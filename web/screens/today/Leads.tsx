@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
 import type { Batch } from '../../../core/water/makeUp/nextBatch.ts';
-import type { LeadStep } from '../../../contract/water/leads.ts';
+import type { LeadStep } from '../../../usecases/water/leads.ts';
 import { useClock, useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { useLeads } from '../../api/waterWork.ts';
 import { usePersonHere } from '../../api/person.ts';

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { RecordIndex } from '../../../contract/facts/recordIndex.ts';
-import { offOfRounds } from '../../../contract/round/offList.ts';
+import { RecordIndex } from '../../../model/facts/recordIndex.ts';
+import { offOfRounds } from '../../../usecases/round/offList.ts';
 import { api } from '../../api/client.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { OffOfRounds, type OffShown } from '../rounds/OffOfRounds.tsx';

@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { visitDays } from '../../../core/planning/visits.ts';
 import { dayOf } from '../../../core/time/day.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { clockIn, longDay, relativeWord, writeDay } from '../../parts/dates.ts';
 import { JobLine, OpenLink } from '../../parts/JobLine.tsx';
@@ -24,7 +24,7 @@ import { groupsOf, jobsAndMinutes, type Group, type GroupId } from './groups.ts'
 import { useFilters } from './useFilters.ts';
 import { Leads } from './Leads.tsx';
 import { WaterAlarm } from './WaterAlarm.tsx';
-import { rhythmOf } from '../../../contract/facts/rhythm.ts';
+import { rhythmOf } from '../../../model/facts/rhythm.ts';
 import { WaterFoot } from './WaterFoot.tsx';
 
 // of those who make rounds

@@ -3,7 +3,7 @@ import { parameterWord, type ParameterId } from '../../../core/water/parameters.
 import { isAlarm } from '../../../core/water/alarms.ts';
 import { parameterUnit } from '../../../core/water/parameterUnits.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
-import type { Plan } from '../../../contract/plan.ts';
+import type { Plan } from '../../../usecases/plan/plan.ts';
 import { useSetting } from '../../api/data.ts';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { WaterMark } from '../../strip/waterMarks.tsx';

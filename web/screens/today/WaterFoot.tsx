@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import { parameterWord, parameters } from '../../../core/water/parameters.ts';
-import type { OutOfBand, Plan } from '../../../contract/plan.ts';
+import type { OutOfBand, Plan } from '../../../usecases/plan/plan.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useSetting } from '../../api/data.ts';
 import { relativeWord, writeDay } from '../../parts/dates.ts';

@@ -1,6 +1,6 @@
 import { listWord } from '../../../core/explain/words.ts';
-import type { PlanRow } from '../../../contract/plan.ts';
-import { groupBy } from '../../../contract/snapshot.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
+import { groupBy } from '../../../model/snapshot.ts';
 import type { Day } from '../../../core/time/day.ts';
 
 export type GroupId = 'left-off' | 'now' | 'next-visit' | 'later' | 'far' | 'resting';

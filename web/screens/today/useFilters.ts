@@ -1,6 +1,6 @@
 import { useSearchParams } from 'react-router';
-import type { PlanRow } from '../../../contract/plan.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { PlanRow } from '../../../usecases/plan/plan.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 import type { PickProps } from '../../parts/Pick.tsx';
 import { wordsIn } from '../../parts/wordsIn.ts';
 import type { SearchProps } from '../../parts/Search.tsx';

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Stored } from '../../../contract/records.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { useReach } from '../../api/reach.ts';
 import type { Unit } from '../../offline/device.ts';

@@ -1,6 +1,6 @@
 import type { RecordContent } from '../../../contract/records.ts';
 import type { RoundWhat } from '../../../contract/round/schemas.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 import type { Write } from '../../../contract/work.ts';
 import type { Unit } from '../../offline/device.ts';
 

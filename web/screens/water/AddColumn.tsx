@@ -1,5 +1,5 @@
 import { parameterIds, parameters, type ParameterId } from '../../../core/water/parameters.ts';
-import { newTestChannel } from '../../../contract/water/testChannel.ts';
+import { newTestChannel } from '../../../model/water/testChannel.ts';
 import { creating, useWriting } from '../../api/writing.tsx';
 import { MenuButton } from '../../parts/MenuButton.tsx';
 import type { Column } from './tests.ts';

@@ -1,5 +1,5 @@
 import { listWord } from '../../../core/explain/words.ts';
-import { groupBy } from '../../../contract/snapshot.ts';
+import { groupBy } from '../../../model/snapshot.ts';
 import { median } from '../../../core/numeric/median.ts';
 import { usePlan, useSetting } from '../../api/data.ts';
 import { clockIn, relativeWord, writeDay } from '../../parts/dates.ts';

@@ -1,4 +1,4 @@
-import { newTestChannel, testChannel } from '../../../contract/water/testChannel.ts';
+import { newTestChannel, testChannel } from '../../../model/water/testChannel.ts';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';

@@ -1,5 +1,5 @@
-import { testChannel } from '../../../contract/water/testChannel.ts';
-import { zoneOfSystem } from '../../../contract/facts/places.ts';
+import { testChannel } from '../../../model/water/testChannel.ts';
+import { zoneOfSystem } from '../../../model/facts/places.ts';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { parameterUnit, storedUnitOf } from '../../../core/water/parameterUnits.ts';

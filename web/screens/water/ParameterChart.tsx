@@ -4,7 +4,7 @@ import { useSuspenseQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { ParameterVerdict } from '../../../core/water/verdict.ts';
 import { parameterUnit } from '../../../core/water/parameterUnits.ts';
-import type { SeriesPoint } from '../../../contract/water/series.ts';
+import type { SeriesPoint } from '../../../model/water/series.ts';
 import { api } from '../../api/client.ts';
 import type { Mark } from './serviceMarks.ts';
 import { unitAfter, bandWords, type Column } from './tests.ts';

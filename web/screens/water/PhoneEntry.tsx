@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { count } from '../../../core/explain/words.ts';
-import type { WaterAnswer } from '../../../contract/water/waterAnswer.ts';
+import type { WaterAnswer } from '../../../usecases/water/waterAnswer.ts';
 import { useClock, useSetting } from '../../api/data.ts';
 import { dayOf } from '../../../core/time/day.ts';
 import { useWriting } from '../../api/writing.tsx';

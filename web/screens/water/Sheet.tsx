@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type Keyboar
 import { v7 as uuid } from 'uuid';
 import { count } from '../../../core/explain/words.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
-import type { WaterAnswer } from '../../../contract/water/waterAnswer.ts';
+import type { WaterAnswer } from '../../../usecases/water/waterAnswer.ts';
 import { useClock } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { useWriting } from '../../api/writing.tsx';

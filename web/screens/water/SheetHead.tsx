@@ -1,11 +1,11 @@
-import { newTestChannel, testChannel } from '../../../contract/water/testChannel.ts';
+import { newTestChannel, testChannel } from '../../../model/water/testChannel.ts';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import { unitsOfParameter } from '../../../core/water/parameterUnits.ts';
 import type { Stored } from '../../../contract/records.ts';
-import type { WaterAnswer } from '../../../contract/water/waterAnswer.ts';
+import type { WaterAnswer } from '../../../usecases/water/waterAnswer.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { creating, revising, useWriting } from '../../api/writing.tsx';
 import { MenuButton } from '../../parts/MenuButton.tsx';

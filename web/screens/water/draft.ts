@@ -1,10 +1,10 @@
 import Papa from 'papaparse';
 import type { DateStyle } from '../../../core/explain/words.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
+import { instantOfWhen } from '../../../model/facts/when.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import { dayOf, type Day, type Instant } from '../../../core/time/day.ts';
-import { whenOf, type DateOrder } from '../../../contract/imports/dates.ts';
-import { parameterOfHead, roleOfHead, unitOfHead } from '../../../contract/imports/heads.ts';
+import { whenOf, type DateOrder } from '../../../usecases/imports/dates.ts';
+import { parameterOfHead, roleOfHead, unitOfHead } from '../../../usecases/imports/heads.ts';
 import type { When } from '../../../contract/fields.ts';
 import { parameterUnit } from '../../../core/water/parameterUnits.ts';
 import type { Column } from './tests.ts';

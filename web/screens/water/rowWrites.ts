@@ -1,10 +1,10 @@
 import { v5 as named } from 'uuid';
-import { newTestChannel, testChannel } from '../../../contract/water/testChannel.ts';
+import { newTestChannel, testChannel } from '../../../model/water/testChannel.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import { canonicalJson } from '../../../contract/canonicalJson.ts';
 import type { When } from '../../../contract/fields.ts';
 import type { Stored } from '../../../contract/records.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 import type { Write } from '../../../contract/work.ts';
 import { creating, deleting, newIds, revising, type NewIds } from '../../api/writing.tsx';
 import { typedReading } from '../../parts/readings.ts';

@@ -1,8 +1,8 @@
 import { eventWords } from '../../../core/rules/eventKinds.ts';
-import { definitionsOf } from '../../../contract/facts/definition.ts';
-import { placeOfJob } from '../../../contract/facts/places.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import { definitionsOf } from '../../../model/facts/definition.ts';
+import { placeOfJob } from '../../../model/facts/places.ts';
+import { instantOfWhen } from '../../../model/facts/when.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 
 /** What happened to the water between tests: a change, a charge, a harvest, an event. */
 export interface Mark {

@@ -9,12 +9,12 @@ import {
   type Verdict,
 } from '../../../core/water/parameters.ts';
 import { findProgramme, testsOf } from '../../../core/catalogue/programmes.ts';
-import { instantOfWhen } from '../../../contract/facts/when.ts';
-import { systemBand } from '../../../contract/water/systemBand.ts';
-import { testChannel } from '../../../contract/water/testChannel.ts';
+import { instantOfWhen } from '../../../model/facts/when.ts';
+import { systemBand } from '../../../model/water/systemBand.ts';
+import { testChannel } from '../../../model/water/testChannel.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
-import type { IncomingWater } from '../../../contract/plan.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { IncomingWater } from '../../../usecases/plan/plan.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 import { parameterUnit } from '../../../core/water/parameterUnits.ts';
 import { unitOfColumn } from '../../../contract/shownUnits.ts';
 

@@ -5,7 +5,7 @@ import { parameters, type ParameterId } from '../../../core/water/parameters.ts'
 import { parameterUnit, unitsOfParameter } from '../../../core/water/parameterUnits.ts';
 import { slipOf, type Slip, type SlipContext } from '../../../core/water/slips.ts';
 import { typedValue } from '../../../core/water/typedValue.ts';
-import { unitOfWords } from '../../../contract/imports/heads.ts';
+import { unitOfWords } from '../../../usecases/imports/heads.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { showValue, type Column } from './tests.ts';
 

@@ -1,8 +1,8 @@
-import { testChannel } from '../../../contract/water/testChannel.ts';
+import { testChannel } from '../../../model/water/testChannel.ts';
 import { useMemo } from 'react';
 import { parameters, usualSalinity, type ParameterId } from '../../../core/water/parameters.ts';
 import type { Stored } from '../../../contract/records.ts';
-import type { Snapshot } from '../../../contract/snapshot.ts';
+import type { Snapshot } from '../../../model/snapshot.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
 import { correctedKey, whenOfRow, type DraftRow } from './draft.ts';
 import type { ReadRow } from './rowWrites.ts';

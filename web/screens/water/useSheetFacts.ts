@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { zoneOfSystem } from '../../../contract/facts/places.ts';
+import { zoneOfSystem } from '../../../model/facts/places.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { useNow, usePlan, useReadings, useSetting, useSnapshot } from '../../api/data.ts';
 import { marksOf, type Mark } from './serviceMarks.ts';

@@ -1,7 +1,7 @@
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
-import type { SheetView } from '../../../contract/sitter/sheets.ts';
-import type { WeekAtPlace } from '../../../contract/week.ts';
+import type { SheetView } from '../../../usecases/sitter/sheets.ts';
+import type { WeekAtPlace } from '../../../usecases/week.ts';
 import { api } from '../../api/client.ts';
 import { useMay } from '../../api/door.ts';
 import { writeDay } from '../../parts/dates.ts';

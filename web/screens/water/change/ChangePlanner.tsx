@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { asRefusal } from '../../../../core/errors.ts';
 import { refusalWord } from '../../../../core/explain/refusalWord.ts';
 import type { RecordContent, Stored } from '../../../../contract/records.ts';
-import type { ChangeFacts } from '../../../../contract/water/changeFacts.ts';
+import type { ChangeFacts } from '../../../../usecases/water/changeFacts.ts';
 import { useClock, useSetting, useSnapshot } from '../../../api/data.ts';
 import { usePersonHere } from '../../../api/person.ts';
 import { creating, deleting, revising } from '../../../api/writing.tsx';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { openPlansOf } from '../../../../contract/water/changeDone.ts';
+import { openPlansOf } from '../../../../usecases/water/changeDone.ts';
 import { usePlan, useSnapshot } from '../../../api/data.ts';
 import { useChangeFacts } from '../../../api/waterWork.ts';
 import { Pick } from '../../../parts/Pick.tsx';

@@ -3,7 +3,7 @@ import type { ChangedTo } from '../../../../core/water/afterChange.ts';
 import type { ChangePlan, SystemChange } from '../../../../core/water/change/types.ts';
 import { parameters } from '../../../../core/water/parameters.ts';
 import type { Stored } from '../../../../contract/records.ts';
-import type { ChangeFacts } from '../../../../contract/water/changeFacts.ts';
+import type { ChangeFacts } from '../../../../usecases/water/changeFacts.ts';
 import { HowLink } from '../../../parts/HowLink.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
 import type { ChangeDraft } from './draft.ts';

@@ -1,7 +1,7 @@
 import Checkbox from '@mui/material/Checkbox';
 import { parameterWord } from '../../../../core/water/parameters.ts';
 import type { ChangePlan } from '../../../../core/water/change/types.ts';
-import type { AskingFacts, ChangeFacts } from '../../../../contract/water/changeFacts.ts';
+import type { AskingFacts, ChangeFacts } from '../../../../usecases/water/changeFacts.ts';
 import { Choice } from '../../../parts/Choice.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
 import { VolumeField } from '../../../parts/VolumeField.tsx';

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { changeFacts } from '../../../../contract/water/changeFacts.ts';
-import { readableFacts } from '../../../../contract/water/componentChannel.ts';
+import { changeFacts } from '../../../../usecases/water/changeFacts.ts';
+import { readableFacts } from '../../../../model/water/componentChannel.ts';
 import type { RecordContent, Stored } from '../../../../contract/records.ts';
-import { NOW, place } from '../../../../contract/testing/place.ts';
+import { NOW, place } from '../../../../model/testing/place.ts';
 import { doneWrites } from './doneWrites.ts';
 import { contentOf, firstDraft, planOf } from './draft.ts';
 import { storeReadings } from './storeReadings.ts';

@@ -1,8 +1,8 @@
 import { addDays } from '../../../../core/time/day.ts';
 import type { RecordContent, Stored } from '../../../../contract/records.ts';
-import type { Snapshot } from '../../../../contract/snapshot.ts';
+import type { Snapshot } from '../../../../model/snapshot.ts';
 import type { Write } from '../../../../contract/work.ts';
-import type { ChangeFacts } from '../../../../contract/water/changeFacts.ts';
+import type { ChangeFacts } from '../../../../usecases/water/changeFacts.ts';
 import { creating, newIds, revising } from '../../../api/writing.tsx';
 import { typedReading } from '../../../parts/readings.ts';
 

@@ -8,7 +8,7 @@ import type {
 } from '../../../../core/water/change/types.ts';
 import type { Day } from '../../../../core/time/day.ts';
 import type { RecordContent, Stored } from '../../../../contract/records.ts';
-import type { AskingFacts, ChangeFacts, StoreFacts } from '../../../../contract/water/changeFacts.ts';
+import type { AskingFacts, ChangeFacts, StoreFacts } from '../../../../usecases/water/changeFacts.ts';
 
 /** What a person says of one system. */
 export interface SystemDraft {

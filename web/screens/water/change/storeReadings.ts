@@ -1,7 +1,7 @@
-import type { Readable } from '../../../../contract/water/componentChannel.ts';
-import type { Snapshot } from '../../../../contract/snapshot.ts';
+import type { Readable } from '../../../../model/water/componentChannel.ts';
+import type { Snapshot } from '../../../../model/snapshot.ts';
 import type { Write } from '../../../../contract/work.ts';
-import type { ChangeFacts } from '../../../../contract/water/changeFacts.ts';
+import type { ChangeFacts } from '../../../../usecases/water/changeFacts.ts';
 import { equipmentReading } from '../../../parts/equipmentReading.ts';
 import type { ChangeDraft } from './draft.ts';
 

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { DateTime } from 'luxon';
-import type { MakeUpDesk, UnitDesk } from '../../../../contract/water/makeUpDesk.ts';
+import type { MakeUpDesk, UnitDesk } from '../../../../usecases/water/makeUpDesk.ts';
 import type { Batch } from '../../../../core/water/makeUp/nextBatch.ts';
 import { formatNumber } from '../../../../core/quantity/quantities.ts';
 import { useNow, useSetting } from '../../../api/data.ts';

@@ -1,4 +1,4 @@
-import { outOfUseWord, type OutOfUse } from '../../../../contract/facts/outOfUse.ts';
+import { outOfUseWord, type OutOfUse } from '../../../../model/facts/outOfUse.ts';
 import { useAgo } from './useAgo.ts';
 
 /** Why something cannot be used, since when and until when. */

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Readable } from '../../../../contract/water/componentChannel.ts';
+import type { Readable } from '../../../../model/water/componentChannel.ts';
 import { ReadNow } from '../../../parts/ReadNow.tsx';
 
 /** Opens the fields to read something now. */

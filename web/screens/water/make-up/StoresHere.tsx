@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import type { Readable } from '../../../../contract/water/componentChannel.ts';
-import type { MakeUpDesk } from '../../../../contract/water/makeUpDesk.ts';
+import type { Readable } from '../../../../model/water/componentChannel.ts';
+import type { MakeUpDesk } from '../../../../usecases/water/makeUpDesk.ts';
 import { parameterWord, type ParameterId } from '../../../../core/water/parameters.ts';
 import { usePlan, useSetting } from '../../../api/data.ts';
 import { Basin } from '../../../parts/Basin.tsx';

@@ -3,7 +3,7 @@ import { useState, type ReactNode } from 'react';
 import { chanceWord } from '../../../../core/explain/sourceWord.ts';
 import type { Check, NextCheck } from '../../../../core/finding/rank.ts';
 import type { RecordContent } from '../../../../contract/records.ts';
-import type { CheckKnown } from '../../../../contract/water/checks.ts';
+import type { CheckKnown } from '../../../../model/water/checks.ts';
 import { useClock, useSnapshot } from '../../../api/data.ts';
 import { usePersonHere } from '../../../api/person.ts';
 import { creating, deleting } from '../../../api/writing.tsx';

@@ -2,7 +2,7 @@ import { Link, useSearchParams } from 'react-router';
 import { explainsWord, findingSentences, sourceReasonWord } from '../../../../core/explain/sourceWord.ts';
 import type { Nutrient } from '../../../../core/finding/sources/types.ts';
 import type { Stored } from '../../../../contract/records.ts';
-import { checksOf } from '../../../../contract/water/checks.ts';
+import { checksOf } from '../../../../model/water/checks.ts';
 import { useSnapshot } from '../../../api/data.ts';
 import { useSource } from '../../../api/waterWork.ts';
 import { Choice } from '../../../parts/Choice.tsx';

@@ -1,7 +1,0 @@
-import { defaultSetting, SETTING_ID, type RecordContent } from './records.ts';
-import type { Snapshot } from './snapshot.ts';
-
-/** The settings in force. */
-export function settingOf(snapshot: Snapshot): RecordContent<'setting'> {
-  return snapshot.content('setting', SETTING_ID) ?? defaultSetting;
-}

@@ -1,0 +1,72 @@
+import { recordKinds, type RecordContent, type RecordKind, type Stored } from '../contract/records.ts';
+
+/** All current records by kind and id, deleted ones left out: what plans and screens are made of. */
+export class Snapshot {
+  private readonly byKind = new Map<RecordKind, Map<string, Stored>>(
+    recordKinds.map((kind) => [kind, new Map<string, Stored>()]),
+  );
+  /** What these records lie over, where they do. */
+  private readonly below: Snapshot | null;
+
+  constructor(below: Snapshot | null = null) {
+    this.below = below;
+  }
+
+  static of(records: Iterable<Stored>): Snapshot {
+    const snapshot = new Snapshot();
+    for (const record of records) snapshot.apply(record);
+    return snapshot;
+  }
+
+  /** The same with some records as they would stand, laid over these: neither is copied. */
+  with(records: readonly Stored[]): Snapshot {
+    const over = new Snapshot(this);
+    for (const record of records) over.byKind.get(record.kind)?.set(record.id, record);
+    return over;
+  }
+
+  /** Takes a record as it now stands. */
+  apply(record: Stored): void {
+    const table = this.byKind.get(record.kind);
+    if (record.deleted && !this.below) table?.delete(record.id);
+    else table?.set(record.id, record);
+  }
+
+  get<K extends RecordKind>(kind: K, id: string): Stored<K> | undefined {
+    const own = this.byKind.get(kind)?.get(id) as Stored<K> | undefined;
+    if (!own) return this.below?.get(kind, id);
+    return own.deleted ? undefined : own;
+  }
+
+  content<K extends RecordKind>(kind: K, id: string | null): RecordContent<K> | undefined {
+    return id === null ? undefined : this.get(kind, id)?.content;
+  }
+
+  all<K extends RecordKind>(kind: K): Stored<K>[] {
+    const own = this.byKind.get(kind) as Map<string, Stored<K>> | undefined;
+    if (!this.below) return [...(own?.values() ?? [])];
+    const below = this.below.all(kind);
+    if (!own || own.size === 0) return below;
+    const known = new Set(below.map((record) => record.id));
+    return [
+      ...below.flatMap((record) => {
+        const over = own.get(record.id) ?? record;
+        return over.deleted ? [] : [over];
+      }),
+      ...[...own.values()].filter((record) => !known.has(record.id) && !record.deleted),
+    ];
+  }
+}
+
+/** Groups by a key, in one pass. */
+export function groupBy<T>(items: readonly T[], key: (item: T) => string | null): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const item of items) {
+    const at = key(item);
+    if (at === null) continue;
+    const group = groups.get(at);
+    if (group) group.push(item);
+    else groups.set(at, [item]);
+  }
+  return groups;
+}

@@ -1,0 +1,192 @@
+import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
+import type { MeasureId } from '../../core/rules/measures.ts';
+import { CACO3_PER_EQ } from '../../core/quantity/constants.ts';
+import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
+import { figure } from '../../core/calculators/worked.ts';
+import { unitState } from '../../core/water/makeUp/unitState.ts';
+import {
+  unitMeasures,
+  type LastRead,
+  type UnitFacts,
+  type UnitFigures,
+  type UnitMeasure,
+} from '../../core/water/makeUp/types.ts';
+import type { RecordIndex } from '../facts/recordIndex.ts';
+import { donesOf } from '../facts/dones.ts';
+import type { Stored } from '../../contract/records.ts';
+import { parametersOn, readingsOn, type ComponentReading } from './readings.ts';
+
+const noFigures: UnitFigures = {
+  ratedLph: null,
+  ratedKpa: null,
+  resinL: null,
+  resinEqPerL: null,
+  carbonRatedL: null,
+  mainsChlorineMgL: null,
+};
+/** The rate of a meter is that of its last weeks. */
+const METER_DAYS = 84;
+
+/** What is read on a unit and on its parts, oldest first: a keeper types a rejection on the membrane or on the unit. */
+export function unitReadings(
+  index: RecordIndex,
+  unitId: string,
+  measure: MeasureId,
+  zone: string,
+  at: Instant,
+): ComponentReading[] {
+  return [unitId, ...index.on('partsOfComponent', unitId).map((part) => part.id)]
+    .flatMap((id) => readingsOn(index, id, { measure }, zone, at))
+    .sort((a, b) => a.at - b.at);
+}
+
+/**
+ * A make-up unit's facts at an instant, from its own records.
+ * @param fallbackPerDay product made a day where neither a meter nor the person says
+ */
+export function unitFacts(
+  index: RecordIndex,
+  unit: Stored<'component'>,
+  zone: string,
+  at: Instant,
+  fallbackPerDay: number | null = null,
+): UnitFacts {
+  const makeUp = unit.content.makeUp ?? null;
+  const last = (measure: UnitMeasure): LastRead | null => {
+    const reading = unitReadings(index, unit.id, measure, zone, at).at(-1);
+    return reading ? { value: reading.value, daysAgo: reading.daysAgo } : null;
+  };
+  const meter = unitReadings(index, unit.id, 'litres-through', zone, at);
+  const litresPerDay = meterRate(meter) ?? makeUp?.litresPerDay ?? fallbackPerDay;
+  const resin = index.on('partsOfComponent', unit.id).find((part) => part.content.kindId === 'di-resin');
+  const changedAt = resin ? lastServiceOf(index, resin.id, 'replace', zone, at) : null;
+  return {
+    figures: makeUp ?? noFigures,
+    read: Object.fromEntries(
+      unitMeasures.flatMap((measure) => {
+        const read = last(measure);
+        return read ? [[measure, read]] : [];
+      }),
+    ),
+    litresPerDay,
+    resinPassed:
+      changedAt === null ? null : passedSince(index, unit.id, meter, litresPerDay, changedAt, zone, at),
+    tests: [unit.id, ...index.on('partsOfComponent', unit.id).map((part) => part.id)].flatMap((id) =>
+      [...parametersOn(index, id, zone, at)].map(([parameter, { value, below, daysAgo }]) => ({
+        parameter,
+        value,
+        below,
+        daysAgo,
+      })),
+    ),
+  };
+}
+
+/** Litres a day by a meter's last weeks; null with fewer than two readings there. */
+export function meterRate(meter: readonly ComponentReading[]): number | null {
+  const recent = meter.filter((one) => one.daysAgo <= METER_DAYS);
+  const [first, last] = [recent[0], recent.at(-1)];
+  if (!first || !last || first.daysAgo - last.daysAgo < 1) return null;
+  const rate = (last.value - first.value) / (first.daysAgo - last.daysAgo);
+  return rate > 0 ? rate : null;
+}
+
+/** When a job of a component was last done. */
+export function lastServiceOf(
+  index: RecordIndex,
+  componentId: string,
+  jobId: string,
+  zone: string,
+  at: Instant,
+): Instant | null {
+  const done = index
+    .on('jobsOfTarget', componentId)
+    .filter((job) => job.content.jobId === jobId)
+    .flatMap((job) => donesOf(index, job.id, zone, at));
+  return done.length === 0 ? null : Math.max(...done);
+}
+
+/** Litres made since, by the meter where it was read then, and the mean TDS behind the membrane. */
+function passedSince(
+  index: RecordIndex,
+  unitId: string,
+  meter: readonly ComponentReading[],
+  litresPerDay: number | null,
+  since: Instant,
+  zone: string,
+  at: Instant,
+): UnitFacts['resinPassed'] {
+  const days = (at - since) / MS_PER_DAY;
+  const litres = litresSince(meter, since) ?? (litresPerDay === null ? null : litresPerDay * days);
+  const path = membranePath(index, unitId, zone, at);
+  if (litres === null || path.length === 0) return null;
+  return { litres, meanTds: meanBetween(path, since, at) };
+}
+
+/** Between the meter's readings it turned evenly; before its first one nothing is known. */
+export function litresSince(meter: readonly ComponentReading[], since: Instant): number | null {
+  const [last, before] = [meter.at(-1), meter.findLast((one) => one.at <= since)];
+  if (!last || !before || last.at <= before.at) return null;
+  const after = meter.find((one) => one.at > since) ?? last;
+  const share = after.at > before.at ? (since - before.at) / (after.at - before.at) : 0;
+  return Math.max(0, last.value - (before.value + share * (after.value - before.value)));
+}
+
+/** TDS behind the membrane over time: read there, or what each rejection leaves of the feed as it was last read. */
+function membranePath(
+  index: RecordIndex,
+  unitId: string,
+  zone: string,
+  at: Instant,
+): { at: Instant; value: number }[] {
+  const direct = unitReadings(index, unitId, 'tds-membrane', zone, at);
+  const feed = unitReadings(index, unitId, 'tds-in', zone, at);
+  const derived = unitReadings(index, unitId, 'rejection', zone, at).flatMap((one) => {
+    const before = feed.findLast((reading) => reading.at <= one.at) ?? feed[0];
+    return before ? [{ at: one.at, value: before.value * (1 - one.value / 100) }] : [];
+  });
+  return [...direct, ...derived].sort((a, b) => a.at - b.at);
+}
+
+/** Each reading holds until the next one; before the first one it is as the first. */
+function meanBetween(path: readonly { at: Instant; value: number }[], from: Instant, to: Instant): number {
+  let [sum, at] = [0, from];
+  let value = path.findLast((one) => one.at <= from)?.value ?? path[0]?.value ?? 0;
+  for (const one of path) {
+    if (one.at <= from || one.at > to) continue;
+    sum += value * (one.at - at);
+    [at, value] = [one.at, one.value];
+  }
+  sum += value * (to - at);
+  return to > from ? sum / (to - from) : value;
+}
+
+/**
+ * The store that a resin's depletion rule counts, in percent of a charge, worked out from what has passed. Only the
+ * unit's own records tell: nothing here moves with the systems it serves.
+ */
+export function resinStore(
+  index: RecordIndex,
+  unit: Stored<'component'>,
+  zone: string,
+  at: Instant,
+): StoreFigures {
+  const facts = unitFacts(index, unit, zone, at);
+  const { resin } = unitState(facts);
+  if (!resin) return noStoreFigures;
+  const [left, days] = [100 - figure(resin, 'used'), figure(resin, 'days')];
+  // a spent charge still has the rate at which it was spent
+  const perDay = days > 0 ? left / days : ratePerDay(facts);
+  return { capacity: 100, unusable: null, usePerDay: perDay, leftNow: left };
+}
+
+function ratePerDay({
+  figures: { resinL, resinEqPerL },
+  litresPerDay,
+  resinPassed,
+}: UnitFacts): number | null {
+  const all = (resinL ?? 0) * (resinEqPerL ?? 0);
+  return all > 0 && litresPerDay !== null && resinPassed
+    ? (100 * litresPerDay * resinPassed.meanTds) / 1000 / (all * CACO3_PER_EQ)
+    : null;
+}

@@ -1,0 +1,154 @@
+import { median } from '../../core/numeric/median.ts';
+import { dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
+import { withDoubts, type Instrument, type InstrumentReading } from '../../core/water/instrumentDoubt.ts';
+import { parameters, type ParameterId } from '../../core/water/parameters.ts';
+import type { TestPoint } from '../../core/water/testSeries.ts';
+import { definitionsOf, type DefinitionOf } from '../facts/definition.ts';
+import { RecordIndex } from '../facts/recordIndex.ts';
+import { donesOf } from '../facts/dones.ts';
+import { instantOfWhen } from '../facts/when.ts';
+import type { Stored } from '../../contract/records.ts';
+import type { Snapshot } from '../snapshot.ts';
+
+/** A test of a system's water with what it was read with and what is doubted of it. */
+export interface TestedPoint extends TestPoint {
+  at: Instant;
+  instrument: Instrument | null;
+}
+export interface Evidence {
+  snapshot: Snapshot;
+  index: RecordIndex;
+  definitionOf: DefinitionOf;
+}
+/** Everything the records say, ready to be asked. */
+export const evidenceOf = (snapshot: Snapshot): Evidence => ({
+  snapshot,
+  index: RecordIndex.of(snapshot),
+  definitionOf: definitionsOf(snapshot),
+});
+
+/**
+ * All tests of a system by parameter, oldest first, whatever channel they came by. A device that reads every few
+ * minutes counts as one test a day, its median: what is judged goes by days.
+ */
+export function testedWater(
+  { snapshot, index, definitionOf }: Evidence,
+  systemId: string,
+  zone: string,
+  at: Instant,
+): Map<ParameterId, TestedPoint[]> {
+  const instruments = new Map<string, Instrument>();
+  const found = new Map<ParameterId, (InstrumentReading & { at: Instant })[]>();
+  for (const channel of index.on('channelsOfSystem', systemId)) {
+    const { parameter } = channel.content;
+    if (!parameter) continue;
+    const known = found.get(parameter) ?? [];
+    known.push(...readingsOfChannel(channel, parameter));
+    found.set(parameter, known);
+  }
+  return new Map(
+    [...found].map(([parameter, readings]) => {
+      const inOrder = readings.sort((a, b) => a.at - b.at);
+      return [
+        parameter,
+        withDoubts(inOrder).map((point, i) => ({
+          ...point,
+          at: inOrder[i]?.at ?? at,
+          instrument: inOrder[i]?.instrument ?? null,
+        })),
+      ];
+    }),
+  );
+
+  function readingsOfChannel(channel: Stored<'channel'>, parameter: ParameterId) {
+    const read: (InstrumentReading & { at: Instant })[] = [];
+    const byDay = new Map<string, { at: Instant; value: number }[]>();
+    for (const { content } of index.on('readingsOfChannel', channel.id)) {
+      const when = instantOfWhen(content.when, zone);
+      if (when === null || when > at) continue;
+      if (content.source === 'device') {
+        if (content.quality === 'doubtful') continue;
+        const day = dayOf(when, zone);
+        const known = byDay.get(day);
+        if (known) known.push({ at: when, value: content.value });
+        else byDay.set(day, [{ at: when, value: content.value }]);
+        continue;
+      }
+      const methodId = content.methodId ?? channel.content.methodId ?? null;
+      read.push({
+        at: when,
+        point: pointOf(when, content.value, content.below, content.timing),
+        instrument: methodId === null ? null : instrumentOf(methodId),
+        saidDoubtful: content.quality === 'doubtful',
+      });
+    }
+    const probe = byDay.size === 0 ? null : deviceOf(channel, parameter);
+    for (const [day, values] of byDay) {
+      const middle = Math.min(
+        Math.max(...values.map((one) => one.at)),
+        startOfDay(day, zone) + MS_PER_DAY / 2,
+      );
+      read.push({
+        at: middle,
+        point: pointOf(middle, median(values.map((one) => one.value)), false, null),
+        instrument: probe,
+        saidDoubtful: false,
+      });
+    }
+    return read;
+  }
+
+  function pointOf(when: Instant, value: number, below: boolean, timing: TestPoint['timing']) {
+    return { days: (when - at) / MS_PER_DAY, value, below, timing };
+  }
+
+  /** A device without a method of its own is a probe as its parameter's usual one. */
+  function deviceOf(channel: Stored<'channel'>, parameter: ParameterId): Instrument {
+    const { methodId, name } = channel.content;
+    if (methodId) return instrumentOf(methodId) ?? plainProbe(name, parameter);
+    return plainProbe(name, parameter);
+  }
+
+  function instrumentOf(methodId: string): Instrument | null {
+    const known = instruments.get(methodId);
+    if (known) return known;
+    const method = snapshot.content('method', methodId);
+    if (!method) return null;
+    const made: Instrument = {
+      name: method.name,
+      kind: method.kind === 'probe' ? 'probe' : 'kit',
+      method: { lowest: method.lowest, repeatability: method.repeatability, step: method.step },
+      expires:
+        method.expires === null
+          ? null
+          : // the last day itself is still good
+            (startOfDay(method.expires, zone) + MS_PER_DAY - at) / MS_PER_DAY,
+      ...calibrationsOf(method.componentId),
+    };
+    instruments.set(methodId, made);
+    return made;
+  }
+
+  function calibrationsOf(componentId: string | null): Pick<Instrument, 'calibrations' | 'calibrationHolds'> {
+    const jobs = (componentId === null ? [] : index.on('jobsOfTarget', componentId)).filter(
+      (job) => definitionOf(job.content).work === 'calibrate',
+    );
+    const calibrations = jobs
+      .flatMap((job) => donesOf(index, job.id, zone, at))
+      .map((when) => (when - at) / MS_PER_DAY)
+      .sort((a, b) => a - b);
+    const ranges = jobs.flatMap((job) =>
+      definitionOf(job.content).rules.flatMap((rule) => ('range' in rule ? [rule.range.hi] : [])),
+    );
+    return { calibrations, calibrationHolds: ranges.length > 0 ? Math.min(...ranges) : null };
+  }
+}
+
+const plainProbe = (name: string, parameter: ParameterId): Instrument => ({
+  name,
+  kind: 'probe',
+  method: parameters[parameter].method,
+  expires: null,
+  calibrations: [],
+  calibrationHolds: null,
+});

@@ -1,0 +1,318 @@
+import { costByDay, tailByDay } from '../../core/planning/levelling/costs.ts';
+import type { Chance } from '../../core/planning/levelling/dueCurve.ts';
+import type { Off } from '../../core/planning/round/step.ts';
+import type { JobDefinition } from '../../core/catalogue/types.ts';
+import type { Apart, LevelInstance, LevelJob } from '../../core/planning/levelling/instance.ts';
+import { lackWord } from '../../core/explain/handsWord.ts';
+import { dayWord } from '../../core/explain/words.ts';
+import { lacksOn, type Lack } from '../../core/planning/hands.ts';
+import { SHUT_DOWN_MIN, stepMin } from '../../core/planning/round/stepMinutes.ts';
+import { daysBetween, dayOf, type Day, type Instant } from '../../core/time/day.ts';
+import { handsMinutes } from '../../model/facts/minutes.ts';
+import { blockedJobs, outOfUseWord } from '../../model/facts/outOfUse.ts';
+import { placeOfJob } from '../../model/facts/places.ts';
+import { instantOfWhen } from '../../model/facts/when.ts';
+import { workerOf } from '../../model/facts/workerOf.ts';
+import type { PlanRow } from '../plan/planRows.ts';
+import { isPlanned } from '../plan/planVisits.ts';
+import type { Stored } from '../../contract/records.ts';
+import { settingOf } from '../../model/settings.ts';
+import { shutsOf } from '../round/shuts.ts';
+import { pairs } from '../round/redundancy.ts';
+import { DAYS_APART } from '../round/spacing.ts';
+import type { Evidence } from '../../model/water/testedWater.ts';
+import { chanceAgain, chanceByWindow, setDay } from './chances.ts';
+import { visitsFor, type ClosedVisit, type PossibleVisit } from './visitsFor.ts';
+import { wishesOf } from './wishes.ts';
+
+// House defaults, common practice, no published source.
+/** Of a visit whose way nobody gave: unpacking and packing. */
+const VISIT_MIN = 15;
+const BATH_MIN = 4;
+/** A minute beyond those there are weighs like so many. */
+const OVER_PER_MIN = 3;
+/** So much of a visit’s minutes may be worked beyond them. */
+const OVER_SHARE = 0.1;
+const LOOK_MIN = 2;
+/** What a job of a minute puts at stake is more than a minute. */
+const LEAST_STAKE_MIN = 5;
+/** The interval that a job without one is reckoned with: as if it came once in a season. */
+const ONCE_DAYS = 90;
+
+/** A job of the plan as it is levelled. */
+export interface PlacedJob {
+  row: PlanRow;
+  look: boolean;
+  /** The chance of being due so many days from today, for its first turn. */
+  dueBy: Chance;
+  /** And so many days after it was done; null: it is not known to come again. */
+  dueAfter: Chance | null;
+  setUps: readonly string[];
+  /** Why it cannot be done at any of the visits; null: it can. */
+  stands: string | null;
+  /** By visit, the plan of changes that holds it there; what else is pinned somebody pinned. */
+  changePlans: ReadonlyMap<number, string>;
+}
+/** One place, ready to be levelled. */
+export interface PlaceInstance {
+  site: Stored<'site'>;
+  today: Day;
+  instance: LevelInstance;
+  jobs: readonly PlacedJob[];
+  visits: readonly PossibleVisit[];
+  closed: readonly ClosedVisit[];
+  /** Jobs that wait for something out of use: not planned before it is back. */
+  waiting: readonly { row: PlanRow; why: string }[];
+}
+
+/** Visits given instead of the place’s own: a month at a time, where nothing is shared or kept apart any more. */
+export interface GivenVisits {
+  horizon: number;
+  visits: readonly PossibleVisit[];
+}
+
+/**
+ * A place's jobs, visits, set-ups and constraints as the search takes them.
+ * @param rows of this place
+ * @param ahead weeks of its own visits, or visits that are given
+ */
+export function placeInstance(
+  evidence: Evidence,
+  site: Stored<'site'>,
+  rows: readonly PlanRow[],
+  now: Instant,
+  ahead: number | GivenVisits,
+): PlaceInstance {
+  const { snapshot } = evidence;
+  const today = dayOf(now, site.content.timeZone);
+  const isGiven = typeof ahead !== 'number';
+  const horizon = isGiven ? ahead.horizon : 7 * ahead;
+  const { visits, closed } = isGiven
+    ? { visits: ahead.visits, closed: [] }
+    : visitsFor(snapshot, site, today, ahead);
+  const blocked = blockedJobs(snapshot, now);
+  const waiting: { row: PlanRow; why: string }[] = [];
+  const setUps = new Numbers();
+  const jobs: PlacedJob[] = [];
+  const levelJobs: LevelJob[] = [];
+  const heavy: Heavy[] = [];
+  const workers = snapshot.all('person').map((person) => workerOf(person.content));
+  const wishes = wishesOf(evidence);
+  const style = settingOf(snapshot).dateFormat;
+  // by their ids: the order of rows is another one wherever they are listed, the plan must not be
+  for (const row of [...rows].sort((a, b) => a.jobId.localeCompare(b.jobId))) {
+    const record = snapshot.content('job', row.jobId);
+    if (!isPlanned(row) || row.recommended === null || !record) continue;
+    const because = blocked.get(row.jobId);
+    if (because) {
+      waiting.push({ row, why: `${because.name} ${outOfUseWord[because.kind]}` });
+      continue;
+    }
+    const definition = evidence.definitionOf(record);
+    const place = placeOfJob(record, snapshot);
+    const notBefore = row.heldUntil === null ? 0 : daysBetween(today, row.heldUntil) + 1;
+    const tooSoon =
+      definition.biological || definition.largeMechanical ? restedOn(evidence, row, site) : null;
+    // one person by themselves is never told that they are alone
+    const lacksAt = (on: Day): Lack[] =>
+      workers.length > 1 && definition.hands ? lacksOn(definition.hands, workers, on) : [];
+    const allowed = visits.map(({ day }) => {
+      if (daysBetween(today, day) < notBefore) return 0;
+      if (isGiven) return 1;
+      if (tooSoon !== null && daysBetween(tooSoon, day) < DAYS_APART) return 0;
+      return lacksAt(day).length > 0 ? 0 : 1;
+    });
+    const stands = (): string => {
+      const last = visits.at(-1)?.day ?? today;
+      const [lack] = lacksAt(last);
+      if (lack) return `${lackWord(lack, last, today, style)} No visit of these weeks has that.`;
+      return row.heldUntil === null
+        ? 'No visit lies far enough from other work on its life.'
+        : `Put off until ${dayWord(row.heldUntil, today, style)}.`;
+    };
+    const wanted = (wishes.get(row.jobId) ?? []).flatMap(({ day, changePlanId }) => {
+      // the water is there from its day on: the visit after it takes it, where there is none on the day itself
+      const isExact = changePlanId === null || isGiven;
+      const at = visits.findIndex((visit) => (isExact ? visit.day === day : visit.day >= day));
+      return at < 0 ? [] : [{ at, changePlanId }];
+    });
+    const changePlans = new Map(
+      wanted.flatMap(({ at, changePlanId }) => (changePlanId === null ? [] : [[at, changePlanId] as const])),
+    );
+    const keys = isGiven || !place ? [] : setUpsOf(row, definition, shutsOf(snapshot, definition, place));
+    const isLook = row.state === 'look-first';
+    if (isLook) {
+      const lookBy = setDay(daysBetween(today, row.recommended));
+      jobs.push({
+        ...{ row, look: true, dueBy: lookBy, dueAfter: null, setUps: [], stands: null },
+        changePlans: new Map(),
+      });
+      levelJobs.push(
+        levelJob(LOOK_MIN, lookBy, null, {
+          row,
+          recommended: daysBetween(today, row.recommended),
+          horizon,
+          allowed,
+          setUps: [],
+          pinned: [],
+        }),
+      );
+    }
+    const due = isLook ? row.jobDay : row.recommended;
+    if (due === null) continue;
+    const recommended = daysBetween(today, due);
+    const dueBy = chanceByWindow(row, today, recommended);
+    const dueAfter = chanceAgain(row);
+    const index = levelJobs.length;
+    jobs.push({
+      row,
+      look: false,
+      dueBy,
+      dueAfter,
+      setUps: keys,
+      stands: allowed.includes(1) ? null : stands(),
+      changePlans,
+    });
+    levelJobs.push(
+      levelJob(handsMinutes(row.minutes, definition), dueBy, dueAfter, {
+        ...{ row, recommended, horizon, allowed },
+        pinned: [...new Set(wanted.map(({ at }) => at))],
+        setUps: keys.map((key) => setUps.of(key)),
+      }),
+    );
+    heavy.push({
+      index,
+      systemIds: row.systemIds,
+      biological: definition.biological ?? false,
+      largeMechanical: definition.largeMechanical ?? false,
+      unitId:
+        definition.shuts.length > 0 && definition.work !== 'change over' ? (place?.unit?.id ?? null) : null,
+    });
+  }
+  // a month has its visits in any case
+  const visitMin = isGiven ? 0 : (site.content.visits?.travelMin ?? VISIT_MIN);
+  return {
+    ...{ site, today, jobs, visits, closed, waiting },
+    instance: {
+      horizon,
+      visits: visits.map(({ day, minutes }) => ({
+        day: daysBetween(today, day),
+        capacityMin: minutes ?? Infinity,
+        mostOverMin: minutes === null ? 0 : Math.round(minutes * OVER_SHARE),
+        cost: visitMin,
+      })),
+      jobs: levelJobs,
+      setUpMin: setUps.keys.map((key) => setUpMin[key.split(' ')[0] as SetUp]),
+      apart: isGiven ? [] : apartOf(heavy, standbyGroups(evidence)),
+      overPerMin: OVER_PER_MIN,
+    },
+  };
+}
+
+/** Names become numbers, in the order they come. */
+class Numbers {
+  readonly keys: string[] = [];
+  private readonly known = new Map<string, number>();
+  of(key: string): number {
+    const known = this.known.get(key);
+    if (known !== undefined) return known;
+    this.known.set(key, this.keys.length);
+    return this.keys.push(key) - 1;
+  }
+}
+
+/** What is done once at a visit however many jobs need it: minutes each. */
+const setUpMin = {
+  ...{ shut: SHUT_DOWN_MIN, bath: BATH_MIN, look: stepMin.look, judge: stepMin.judge },
+  ...{ wipe: stepMin.wipe, prepare: stepMin.prepare, record: stepMin.record },
+};
+type SetUp = keyof typeof setUpMin;
+
+/** The set-ups of a job by name; those of one name are shared. As its round has them: what is off, looked at, wiped. */
+function setUpsOf(row: PlanRow, { work, bath, tests }: JobDefinition, shuts: readonly Off[]): string[] {
+  const onEach = (setUp: SetUp): string[] => row.systemIds.map((id) => `${setUp} ${id}`);
+  return [
+    ...new Set(shuts.flatMap(({ componentId }) => (componentId === null ? [] : [`shut ${componentId}`]))),
+    ...(bath ? [`bath ${bath.product}`] : []),
+    ...onEach('look'),
+    ...(tests ? onEach('judge') : []),
+    ...(work === 'test' || work === 'calibrate' ? [] : onEach('wipe')),
+    ...(work === 'change water' ? ['prepare'] : []),
+    'record',
+  ];
+}
+
+interface Facts {
+  row: PlanRow;
+  recommended: number;
+  horizon: number;
+  allowed: readonly number[];
+  setUps: readonly number[];
+  pinned: readonly number[];
+}
+function levelJob(minutes: number, dueBy: Chance, dueAfter: Chance | null, facts: Facts): LevelJob {
+  const { row, recommended, horizon, allowed, setUps, pinned } = facts;
+  const interval = dueAfter ? Math.max(1, row.intervalDays ?? 1) : ONCE_DAYS;
+  const rate = Math.max(LEAST_STAKE_MIN, minutes) / interval;
+  const costs = { rate, costRatio: row.costRatio, days: horizon };
+  const first = costByDay(dueBy, { ...costs, recommended });
+  const again = dueAfter && costByDay(dueAfter, { ...costs, recommended: interval });
+  return {
+    ...{ minutes, setUps, first, again, pinned },
+    tail: again && tailByDay(again, interval),
+    never: recommended > horizon ? 0 : (first[horizon] ?? 0) + Math.max(LEAST_STAKE_MIN, minutes),
+    allowed: allowed.every((one) => one === 1) ? null : allowed,
+  };
+}
+
+/** The last day on which something else weighed on the life of its systems; null: none is near. */
+function restedOn(
+  { snapshot, index, definitionOf }: Evidence,
+  row: PlanRow,
+  site: Stored<'site'>,
+): Day | null {
+  const own = snapshot.content('job', row.jobId);
+  const biological = own ? (definitionOf(own).biological ?? false) : false;
+  let last: Day | null = null;
+  for (const job of snapshot.all('job')) {
+    if (job.id === row.jobId) continue;
+    const other = definitionOf(job.content);
+    if (!other.biological && !(biological && other.largeMechanical)) continue;
+    const place = placeOfJob(job.content, snapshot);
+    if (!place?.systemIds.some((id) => row.systemIds.includes(id))) continue;
+    for (const service of index.on('servicesOfJob', job.id)) {
+      const at = instantOfWhen(service.content.when, site.content.timeZone);
+      const day = at === null ? null : dayOf(at, site.content.timeZone);
+      if (day !== null && (last === null || day > last)) last = day;
+    }
+  }
+  return last;
+}
+
+interface Heavy {
+  index: number;
+  systemIds: readonly string[];
+  biological: boolean;
+  largeMechanical: boolean;
+  /** What it shuts down. */
+  unitId: string | null;
+}
+const standbyGroups = ({ snapshot }: Evidence): Set<string>[] =>
+  pairs(snapshot.all('component')).map((group) => new Set(group.map((one) => one.id)));
+
+/** What keeps days apart: biological jobs of one water, also from a large mechanical clean; units that stand in for each other. */
+function apartOf(jobs: readonly Heavy[], groups: readonly Set<string>[]): Apart[] {
+  const found: Apart[] = [];
+  for (const [i, a] of jobs.entries())
+    for (const b of jobs.slice(i + 1)) {
+      const oneWater = a.systemIds.some((id) => b.systemIds.includes(id));
+      const biological = (a.biological || b.biological) && isHeavy(a) && isHeavy(b);
+      if (oneWater && biological) found.push({ a: a.index, b: b.index, days: DAYS_APART });
+      else if (a.unitId !== b.unitId && groups.some((group) => inGroup(group, a) && inGroup(group, b)))
+        found.push({ a: a.index, b: b.index, days: 1 });
+    }
+  return found;
+}
+const isHeavy = (job: Heavy): boolean => job.biological || job.largeMechanical;
+const inGroup = (group: ReadonlySet<string>, { unitId }: Heavy): boolean =>
+  unitId !== null && group.has(unitId);

@@ -1,0 +1,217 @@
+import { sentenceFor } from '../../core/explain/sentence.ts';
+import type { DateStyle } from '../../core/explain/words.ts';
+import { sayReason } from '../../core/explain/ruleReason.ts';
+import type { JobPlan } from '../../core/planning/planJob.ts';
+import type { State } from '../../core/planning/states.ts';
+import type { RuleKind } from '../../core/rules/rule.ts';
+import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
+import { isStripped, judge, parameters, type Band, type ParameterId } from '../../core/water/parameters.ts';
+import type { WaterSeries } from '../../core/rules/facts.ts';
+import type { AssembledJob } from '../../model/facts/jobFacts.ts';
+
+/** One job of a plan, exactly as the command line prints it. Days are local days at the site. */
+export interface PlanEntry {
+  jobId: string;
+  target: string;
+  action: string;
+  lastDone: Day | null;
+  earliest: Day | null;
+  likely: Day | null;
+  latest: Day | null;
+  recommended: Day | null;
+  chanceDueNow: number | null;
+  state: State;
+  governs: { rule: RuleKind; chance: number } | null;
+  runnerUp: { rule: RuleKind; chance: number } | null;
+  sentence: string;
+}
+
+/** What a screen needs beside it: where it stands, how to draw it, what each rule says. */
+export interface PlanRow extends PlanEntry {
+  siteId: string;
+  systemIds: readonly string[];
+  componentId: string | null;
+  thing: string;
+  systemName: string;
+  work: string;
+  consequence: string;
+  minutes: number;
+  foundScale: string;
+  foundWords: readonly string[];
+  lastDoneSpan: { from: Day; to: Day } | null;
+  quarter: Day | null;
+  threeQuarters: Day | null;
+  jobDay: Day | null;
+  costRatio: number;
+  graded: number;
+  nextVisit: Day | null;
+  today: Day;
+  skips: number;
+  intervalDays: number | null;
+  /** A whole life from a fresh start, days. */
+  life: JobPlan['life'];
+  restSince: Day | null;
+  heldUntil: Day | null;
+  ticks: readonly { day: Day; kind: 'look' | 'event' }[];
+  rules: readonly {
+    kind: RuleKind;
+    chance: number;
+    sentence: string;
+    earliest: Day | null;
+    quarter: Day | null;
+    likely: Day | null;
+    threeQuarters: Day | null;
+    latest: Day | null;
+  }[];
+}
+/** A parameter whose last test lies out of its band. */
+export interface OutOfBand {
+  systemId: string;
+  systemName: string;
+  parameter: ParameterId;
+  verdict: 'above' | 'below' | 'stripped';
+  value: number;
+  below: boolean;
+  band: Band | null;
+  day: Day;
+}
+/** The last accepted reading of the water that comes into a system. */
+export interface IncomingWater {
+  systemId: string;
+  parameter: ParameterId;
+  value: number;
+  day: Day;
+}
+export interface Plan {
+  at: string;
+  jobs: PlanRow[];
+  outOfBand: OutOfBand[];
+  incoming: IncomingWater[];
+}
+
+/** The tests of a system, as its jobs see them, in its site's zone. */
+export interface SystemSeries {
+  zone: string;
+  series: readonly WaterSeries[];
+}
+
+/** Each system's tests once, from the first job that serves it. */
+export function seriesOnce(jobs: Iterable<AssembledJob>): SystemSeries[] {
+  const found = new Map<string, SystemSeries>();
+  for (const { place, facts } of jobs)
+    for (const systemId of place.systemIds)
+      if (!found.has(systemId))
+        found.set(systemId, {
+          zone: facts.zone,
+          series: facts.water.filter((one) => one.systemId === systemId),
+        });
+  return [...found.values()];
+}
+
+/** The last accepted reading of each incoming water. */
+export function incomingWaterOf(systems: readonly SystemSeries[]): IncomingWater[] {
+  return inOrder(
+    systems.flatMap(({ zone, series }) =>
+      series.flatMap(({ systemId, systemName, parameter, incoming }) =>
+        incoming
+          ? [{ systemId, systemName, parameter, value: incoming.value, day: dayOf(incoming.at, zone) }]
+          : [],
+      ),
+    ),
+  ).map(({ systemId, parameter, value, day }) => ({ systemId, parameter, value, day }));
+}
+
+/** Each system's parameters by their last test, those out of band only. */
+export function outOfBandOf(systems: readonly SystemSeries[]): OutOfBand[] {
+  return inOrder(
+    systems.flatMap(({ zone, series }) =>
+      series.flatMap(({ systemId, systemName, parameter, band, readings, warnAtZero }): OutOfBand[] => {
+        const last = readings.at(-1);
+        if (!last) return [];
+        const verdict = isStripped(parameter, last.below, warnAtZero)
+          ? 'stripped'
+          : judge(last.value, last.below, band, parameters[parameter].method.repeatability);
+        if (verdict !== 'above' && verdict !== 'below' && verdict !== 'stripped') return [];
+        const { value, below } = last;
+        return [{ systemId, systemName, parameter, verdict, value, below, band, day: dayOf(last.at, zone) }];
+      }),
+    ),
+  );
+}
+
+const inOrder = <T extends { systemId: string; systemName: string; parameter: ParameterId }>(
+  list: T[],
+): T[] =>
+  list.sort(
+    (a, b) =>
+      a.systemName.localeCompare(b.systemName) ||
+      a.systemId.localeCompare(b.systemId) ||
+      a.parameter.localeCompare(b.parameter),
+  );
+
+const rounded = (chance: number): number => Math.round(chance * 10_000) / 10_000;
+const share = (one: JobPlan['governs']) => one && { rule: one.rule, chance: rounded(one.chance) };
+
+/** A job's plan as screens and the command line show it. */
+export function rowOf({ facts, place }: AssembledJob, plan: JobPlan, style: DateStyle): PlanRow {
+  const { definition, zone } = facts;
+  const day = (at: Instant): Day => dayOf(at, zone);
+  const last = plan.lastDone;
+  const since = last === null ? Number.NEGATIVE_INFINITY : last.kind === 'exact' ? last.at : last.from;
+  return {
+    jobId: facts.jobId,
+    target: place.thing === place.systemName ? place.thing : `${place.thing}, ${place.systemName}`,
+    action: definition.action,
+    lastDone: last?.kind === 'exact' ? day(last.at) : null,
+    earliest: plan.earliest,
+    likely: plan.likely,
+    latest: plan.latest,
+    recommended: plan.recommended,
+    chanceDueNow: plan.chanceDueNow === null ? null : rounded(plan.chanceDueNow),
+    state: plan.state,
+    governs: share(plan.governs),
+    runnerUp: share(plan.runnerUp),
+    sentence: sentenceFor(plan, facts, style),
+    siteId: place.siteId,
+    systemIds: place.systemIds,
+    componentId: place.component?.id ?? null,
+    thing: place.thing,
+    systemName: place.systemName,
+    work: definition.work,
+    consequence: definition.consequence,
+    minutes: definition.minutes,
+    foundScale: definition.foundScale,
+    foundWords: definition.foundWords,
+    lastDoneSpan: last?.kind === 'rough' ? { from: day(last.from), to: day(last.to) } : null,
+    quarter: plan.quarter,
+    threeQuarters: plan.threeQuarters,
+    jobDay: plan.jobDay,
+    costRatio: plan.costRatio,
+    graded: plan.graded,
+    nextVisit: plan.nextVisit,
+    today: plan.today,
+    skips: facts.skips,
+    intervalDays: plan.intervalDays,
+    life: plan.life,
+    heldUntil: facts.held === null ? null : day(facts.held.until),
+    restSince: facts.statusSince === null ? null : day(facts.statusSince),
+    ticks: [
+      ...facts.looks
+        .filter((look) => look.at > since)
+        .map((look) => ({ day: day(look.at), kind: 'look' as const })),
+      ...facts.lifeEnds
+        .filter((end) => end.at > since)
+        .map((end) => ({ day: day(end.at), kind: 'event' as const })),
+    ],
+    rules: plan.rules.map((rule) => ({
+      kind: rule.kind,
+      chance: rounded(rule.chance),
+      earliest: rule.earliest,
+      quarter: rule.quarter,
+      likely: rule.likely,
+      threeQuarters: rule.threeQuarters,
+      latest: rule.latest,
+      sentence: sayReason(rule.reason, { ageDays: plan.ageDays, today: plan.today, zone, style }),
+    })),
+  };
+}

@@ -1,0 +1,328 @@
+import { byRisk, planInto } from '../../core/planning/planAll.ts';
+import type { JobPlan } from '../../core/planning/planJob.ts';
+import { dayOf, startOfDay, type Instant } from '../../core/time/day.ts';
+import type { WearPriors } from '../../core/wear/wearGrid.ts';
+import { explainJob } from '../../core/planning/explainJob.ts';
+import { explanationOf, type Explanation } from './explanation.ts';
+import { dayPriors } from '../../model/facts/dayPriors.ts';
+import {
+  announcedKinds,
+  calledBy,
+  FactMaker,
+  reachedBy,
+  type AssembledJob,
+} from '../../model/facts/jobFacts.ts';
+import { nameOfJob, RecordIndex, targetOfJob } from '../../model/facts/recordIndex.ts';
+import { instantOfWhen } from '../../model/facts/when.ts';
+import type { When } from '../../contract/fields.ts';
+import { isCounter } from '../../core/rules/measures.ts';
+import { incomingWaterOf, outOfBandOf, rowOf, seriesOnce, type Plan, type PlanRow } from './planRows.ts';
+import { touchedBy } from './planTouches.ts';
+import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
+import { settingOf } from '../../model/settings.ts';
+import { groupBy, type Snapshot } from '../../model/snapshot.ts';
+
+/** What changed in the plan by some records. */
+export interface PlanChange {
+  rows: PlanRow[];
+  /** Jobs that have no row any more. */
+  gone: string[];
+}
+
+/** Kinds that change where jobs stand or what defines them; the rest is evidence. */
+const structural: ReadonlySet<RecordKind> = new Set<RecordKind>([
+  'site',
+  'system',
+  'vessel',
+  'station',
+  'component',
+  'job',
+  'own-kind',
+  'setting',
+]);
+
+/** The local day at home and at each zone in use, as one text. */
+export function daysOf(snapshot: Snapshot, instantAt: (zone: string) => Instant): string {
+  const zones = new Set(snapshot.all('site').map((site) => site.content.timeZone));
+  return [settingOf(snapshot).homeZone, ...[...zones].sort()]
+    .map((zone) => dayOf(instantAt(zone), zone))
+    .join(' ');
+}
+
+/**
+ * The plan of one moment, kept up to date record by record: a service plans its own job anew and those tied to it (each
+ * Nth time, what it announces), a reading the jobs that read it. A fresh one of the same records says the same.
+ * The priors of the day hold until the day changes, or until a record older than the day is corrected.
+ */
+export class PlanState {
+  readonly snapshot: Snapshot;
+  private readonly index: RecordIndex;
+  private readonly maker: FactMaker;
+  private instantAt: (zone: string) => Instant;
+  private priors = new Map<string, WearPriors>();
+  private readonly jobs = new Map<string, AssembledJob>();
+  private readonly plans = new Map<string, JobPlan>();
+  private readonly rows = new Map<string, PlanRow>();
+  /** The day's priors no longer follow from the records: a record older than the day has changed. */
+  private stale = false;
+  private jobsOfSystem = new Map<string, string[]>();
+  private jobsOfSite = new Map<string, string[]>();
+  /** Jobs that wait for an event, by the id of the unit or system where it may happen. */
+  private listeners = new Map<string, string[]>();
+
+  /** @param snapshot becomes this plan's own: changes are applied to it */
+  constructor(snapshot: Snapshot, instantAt: (zone: string) => Instant) {
+    this.snapshot = snapshot;
+    this.index = RecordIndex.of(snapshot);
+    this.maker = new FactMaker(snapshot, this.index);
+    this.instantAt = instantAt;
+    this.tie();
+    this.renew(instantAt);
+  }
+
+  /** Everything anew, for another moment or with the day's priors made again. */
+  renew(instantAt = this.instantAt): PlanChange {
+    this.instantAt = instantAt;
+    this.stale = false;
+    const before = [...this.rows.keys()];
+    this.jobs.clear();
+    this.plans.clear();
+    this.rows.clear();
+    this.maker.beginPass();
+    for (const jobId of this.maker.structure().placed.keys()) this.assemble(jobId);
+    this.priors = dayPriors([...this.jobs.values()], this.dayStart());
+    const rows = this.replan([...this.jobs.keys()]);
+    return { rows, gone: before.filter((jobId) => !this.rows.has(jobId)) };
+  }
+
+  /** Takes records as they now stand and plans anew what they touch. */
+  apply(records: readonly Stored[]): PlanChange {
+    const touched = new Set<string>();
+    const touch = (ids: Iterable<string>) => {
+      for (const id of ids) touched.add(id);
+    };
+    let restructured = false;
+    let older = false;
+    for (const record of records) {
+      const before = this.snapshot.get(record.kind, record.id);
+      if (before && before.version > record.version) continue;
+      touch(before ? this.touchedBy(before) : []);
+      this.snapshot.apply(record);
+      this.index.take(record, before);
+      if (structural.has(record.kind)) {
+        this.maker.structureChanged();
+        restructured = true;
+      }
+      touch(this.touchedBy(record));
+      older ||= [before, record].some((one) => one !== undefined && this.teachesPriors(one));
+    }
+    if (restructured) {
+      this.tie();
+      for (const record of records) touch(this.touchedBy(record));
+    }
+    this.stale ||= older;
+    this.maker.beginPass();
+    const asked = this.withTied(touched);
+    const gone = asked.filter((jobId) => !this.assemble(jobId) && this.rows.has(jobId));
+    for (const jobId of asked) {
+      this.plans.delete(jobId);
+      this.rows.delete(jobId);
+    }
+    return { rows: this.replan(asked.filter((jobId) => this.jobs.has(jobId))), gone };
+  }
+
+  /** Makes the day's priors anew where a record older than the day has changed; null where none has. */
+  settle(): PlanChange | null {
+    return this.stale ? this.renew() : null;
+  }
+
+  /** Most at risk first. */
+  plan(at: string): Plan {
+    return { at, jobs: this.allRows().sort(byRisk), ...this.beside() };
+  }
+  allRows(): PlanRow[] {
+    return [...this.rows.values()];
+  }
+  /** Why a job's date lies where it lies; null where there is no such job. */
+  explain(jobId: string): Explanation | null {
+    const [job, plan] = [this.jobs.get(jobId), this.plans.get(jobId)];
+    if (!job || !plan) return null;
+    const { facts, visits } = job;
+    const at = this.instantAt(facts.zone);
+    const { costRatios, dateFormat } = settingOf(this.snapshot);
+    const priors = this.priors.get(jobId);
+    // what it counts stands in today's plan: only its own evidence is replayed
+    const beside = Object.values(facts.siblings).filter((id) => id !== jobId);
+    const planned = (one: AssembledJob, moment: Instant): JobPlan | null => {
+      const plans = pick(this.plans, beside);
+      planInto(plans, pick(this.jobs, beside).set(jobId, one), [jobId], {
+        instantAt: () => moment,
+        costRatios,
+        priorsOf: () => priors,
+      });
+      return plans.get(jobId) ?? null;
+    };
+    this.maker.beginPass();
+    const explained = explainJob({
+      facts,
+      plan,
+      at,
+      visits,
+      priors,
+      planAsOf: (moment) => {
+        const then = this.maker.assemble(jobId, () => moment);
+        return then && planned(then, moment);
+      },
+      planWith: (supposed) => planned({ ...job, facts: supposed }, at) ?? plan,
+    });
+    return explanationOf(explained, facts, plan.today, dateFormat);
+  }
+  /** What the plan says of the water, beside its jobs. */
+  beside(): Pick<Plan, 'outOfBand' | 'incoming'> {
+    const series = seriesOnce(this.jobs.values());
+    return { outOfBand: outOfBandOf(series), incoming: incomingWaterOf(series) };
+  }
+  get size(): number {
+    return this.jobs.size;
+  }
+
+  /** The local day at each zone in use: the plan holds while these hold. */
+  days(instantAt = this.instantAt): string {
+    return daysOf(this.snapshot, instantAt);
+  }
+
+  private assemble(jobId: string): boolean {
+    const job = this.maker.assemble(jobId, this.instantAt);
+    if (job) this.jobs.set(jobId, job);
+    else this.jobs.delete(jobId);
+    return job !== null;
+  }
+
+  private replan(asked: readonly string[]): PlanRow[] {
+    const { costRatios, dateFormat } = settingOf(this.snapshot);
+    planInto(this.plans, this.jobs, asked, {
+      instantAt: this.instantAt,
+      costRatios,
+      priorsOf: (jobId) => this.priors.get(jobId),
+    });
+    return asked.flatMap((jobId) => {
+      const [job, plan] = [this.jobs.get(jobId), this.plans.get(jobId)];
+      if (!job || !plan) return [];
+      const row = rowOf(job, plan, dateFormat);
+      this.rows.set(jobId, row);
+      return [row];
+    });
+  }
+
+  private dayStart(): Instant {
+    const { homeZone } = settingOf(this.snapshot);
+    return startOfDay(dayOf(this.instantAt(homeZone), homeZone), homeZone);
+  }
+
+  /** Works out who stands where and who waits for whom. */
+  private tie(): void {
+    const placed = [...this.maker.structure().placed.values()];
+    const pairs = placed.flatMap(({ job, place }) => place.systemIds.map((id) => [id, job.id] as const));
+    const ids = (groups: Map<string, (readonly [string, string])[]>) =>
+      new Map([...groups].map(([key, list]) => [key, list.map(([, id]) => id)]));
+    this.jobsOfSystem = ids(groupBy(pairs, ([key]) => key));
+    this.jobsOfSite = ids(
+      groupBy(
+        placed.map(({ job, place }) => [place.siteId, job.id] as const),
+        ([key]) => key,
+      ),
+    );
+    this.listeners = ids(
+      groupBy(
+        placed
+          .filter(({ definition }) => calledBy(definition).size > 0)
+          .flatMap(({ job, place }) =>
+            [place.unit?.id ?? '', ...place.systemIds].map((id) => [id, job.id] as const),
+          ),
+        ([key]) => key,
+      ),
+    );
+  }
+
+  /** Jobs whose own evidence, place or definition a record is part of. */
+  private touchedBy(record: Stored): readonly string[] {
+    return touchedBy(record, {
+      onSystem: (id) => this.jobsOfSystem.get(id) ?? [],
+      onSite: (id) => this.jobsOfSite.get(id) ?? [],
+      onComponent: (id) =>
+        [id, ...this.index.on('partsOfComponent', id).map((part) => part.id)].flatMap((one) =>
+          this.onTarget(one),
+        ),
+      onTarget: (id) => this.onTarget(id),
+      measuredBy: (jobId) => this.measuredBy(jobId),
+      everywhere: () => [...this.maker.structure().placed.keys()],
+      component: (id) => this.snapshot.content('component', id),
+      channel: (id) => this.snapshot.content('channel', id),
+    });
+  }
+  /** The jobs of the water that a job's unit measures, where it is somebody's instrument. */
+  private measuredBy(jobId: string): string[] {
+    const componentId = this.maker.structure().placed.get(jobId)?.job.content.componentId ?? null;
+    if (componentId === null) return [];
+    const measures = this.snapshot.all('method').some((one) => one.content.componentId === componentId);
+    const systemIds = this.snapshot.content('component', componentId)?.systemIds ?? [];
+    return measures ? systemIds.flatMap((id) => this.jobsOfSystem.get(id) ?? []) : [];
+  }
+  private onTarget(id: string): string[] {
+    return this.index.on('jobsOfTarget', id).map((job) => job.id);
+  }
+
+  /** And the jobs that count those, or wait for what they announce; a date that moves, moves what counts it. */
+  private withTied(touched: ReadonlySet<string>): string[] {
+    const { placed } = this.maker.structure();
+    const all = new Set(touched);
+    for (const jobId of all) {
+      const one = placed.get(jobId);
+      if (!one) continue;
+      const known = nameOfJob(one.job.content);
+      for (const sibling of this.onTarget(targetOfJob(one.job.content))) {
+        const rules = placed.get(sibling)?.definition.rules ?? [];
+        if (rules.some((rule) => rule.kind === 'every-nth' && rule.ofJob === known)) all.add(sibling);
+      }
+      for (const kind of announcedKinds(one.definition))
+        for (const id of reachedBy(kind, one.place))
+          for (const listener of this.listeners.get(id) ?? []) {
+            const { definition } = placed.get(listener) ?? {};
+            if (definition && calledBy(definition).has(kind)) all.add(listener);
+          }
+    }
+    return [...all];
+  }
+
+  /** Whether a record tells of cycles that ended before the day, from which its priors were made. */
+  private teachesPriors({ kind, content }: Stored): boolean {
+    if (structural.has(kind)) return kind !== 'station';
+    const { homeZone } = settingOf(this.snapshot);
+    const beforeToday = (when: When, zone = homeZone): boolean => {
+      const at = instantOfWhen(when, zone);
+      return at !== null && at < this.dayStart();
+    };
+    if (kind === 'service') {
+      const { jobId, when } = content as RecordContent<'service'>;
+      return beforeToday(when, this.maker.structure().placed.get(jobId)?.place.zone);
+    }
+    if (kind === 'reading') {
+      const { channelId, when } = content as RecordContent<'reading'>;
+      const measure = this.snapshot.content('channel', channelId)?.measure;
+      return measure !== undefined && isCounter(measure) && beforeToday(when);
+    }
+    if (kind !== 'event') return false;
+    // what ends lives or rests a unit changes cycles, whenever it was written down
+    const { when, endsLives, kind: what } = content as RecordContent<'event'>;
+    return (endsLives || what === 'rest' || what === 'switched-off') && beforeToday(when);
+  }
+}
+
+function pick<Value>(from: ReadonlyMap<string, Value>, ids: readonly string[]): Map<string, Value> {
+  const picked = new Map<string, Value>();
+  for (const id of ids) {
+    const value = from.get(id);
+    if (value !== undefined) picked.set(id, value);
+  }
+  return picked;
+}

@@ -1,0 +1,71 @@
+import { targetOfJob } from '../../model/facts/recordIndex.ts';
+import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
+
+/** Where jobs stand, as far as a record's reach depends on it. All answers are ids of jobs. */
+export interface Ties {
+  onSystem: (systemId: string) => readonly string[];
+  onSite: (siteId: string) => readonly string[];
+  /** Of a component and its parts. */
+  onComponent: (componentId: string) => readonly string[];
+  onTarget: (id: string) => readonly string[];
+  /** On the water that a job's unit measures, where it is an instrument. */
+  measuredBy: (jobId: string) => readonly string[];
+  everywhere: () => readonly string[];
+  component: (id: string) => RecordContent<'component'> | undefined;
+  channel: (id: string) => RecordContent<'channel'> | undefined;
+}
+type Touches = {
+  [K in RecordKind]?: (content: RecordContent<K>, ties: Ties, id: string) => readonly string[];
+};
+
+const ofJob = ({ jobId }: { jobId: string }) => [jobId];
+function ofChannel(
+  { componentId, systemId, parameter }: RecordContent<'channel'>,
+  ties: Ties,
+): readonly string[] {
+  if (systemId !== null) return ties.onSystem(systemId);
+  if (componentId === null) return [];
+  // what is read on one part of a unit tells of the others: a membrane's rejection of the resin behind it
+  const unitId = ties.component(componentId)?.parentId ?? componentId;
+  if (parameter === undefined) return ties.onComponent(unitId);
+  // water that comes in through a component is read by every job of its systems
+  const systemIds = ties.component(componentId)?.systemIds ?? [];
+  return [...ties.onComponent(componentId), ...systemIds.flatMap(ties.onSystem)];
+}
+
+/**
+ * Which jobs a record of each kind is evidence for, or defines. A visit that moves, and people who come or not, move no
+ * date but the visit by which a job comes up; pictures move nothing.
+ */
+const touches: Touches = {
+  // a calibration tells of the readings of its probe
+  service: ({ jobId }, ties) => [jobId, ...ties.measuredBy(jobId)],
+  look: ofJob,
+  skip: ofJob,
+  reading: ({ channelId }, ties) => {
+    const channel = ties.channel(channelId);
+    return channel ? ofChannel(channel, ties) : [];
+  },
+  channel: ofChannel,
+  event: ({ componentId, systemId, siteId }, ties) => [
+    ...(componentId === null ? [] : ties.onComponent(componentId)),
+    ...(systemId === null ? [] : ties.onSystem(systemId)),
+    ...(siteId === null ? [] : ties.onSite(siteId)),
+  ],
+  component: ({ systemIds }, ties, id) => [...ties.onComponent(id), ...systemIds.flatMap(ties.onSystem)],
+  job: (content, ties, id) => [id, ...ties.onTarget(targetOfJob(content))],
+  vessel: ({ systemId }, ties) => ties.onSystem(systemId),
+  system: (_, ties, id) => ties.onSystem(id),
+  site: (_, ties, id) => ties.onSite(id),
+  'visit-change': ({ siteId }, ties) => ties.onSite(siteId),
+  person: (_, ties) => ties.everywhere(),
+  method: (_, ties) => ties.everywhere(),
+  'own-kind': (_, ties) => ties.everywhere(),
+  setting: (_, ties) => ties.everywhere(),
+};
+
+export function touchedBy(record: Stored, ties: Ties): readonly string[] {
+  const touch = touches[record.kind] as
+    ((content: Stored['content'], ties: Ties, id: string) => readonly string[]) | undefined;
+  return touch?.(record.content, ties, record.id) ?? [];
+}

@@ -1,0 +1,218 @@
+import { spanOfDays } from '../../core/explain/words.ts';
+import type { Step } from '../../core/planning/round/step.ts';
+import type { Day, Instant } from '../../core/time/day.ts';
+import { gradeIndex } from '../../core/wear/found.ts';
+import { judge, parameters, type Band, type ParameterId, type Verdict } from '../../core/water/parameters.ts';
+import { systemsWithin, type Scope } from '../access/scope.ts';
+import { placeOfJob } from '../../model/facts/places.ts';
+import { instantOfWhen } from '../../model/facts/when.ts';
+import type { PlanRow } from '../plan/planRows.ts';
+import type { RecordContent } from '../../contract/records.ts';
+import { incomingWater, sourcesOf } from '../../model/water/incomingWater.ts';
+import { systemBand } from '../../model/water/systemBand.ts';
+import { testedWater, type Evidence } from '../../model/water/testedWater.ts';
+import { foldRound, notRunning, type OffState } from '../../model/round/fold.ts';
+
+/** A window, as it stood before the round and as it stands now. */
+export interface Window {
+  recommended: Day | null;
+  earliest: Day | null;
+  latest: Day | null;
+}
+/** "Fri 11 Dec, window 7 Dec to 20 Dec": the same on the page and on paper. */
+export function windowWord({ recommended, earliest, latest }: Window, day: (of: Day) => string): string {
+  const window = earliest && latest ? `window ${spanOfDays(earliest, latest, day)}` : '';
+  return [recommended && day(recommended), window].filter(Boolean).join(', ');
+}
+export interface ReportJob {
+  jobId: string;
+  thing: string;
+  system: string;
+  action: string;
+  /** Done, only in part of its steps, or skipped with its reason. */
+  state: 'done' | 'skipped' | 'open';
+  reason: string;
+  /** In the words of the job; null: not graded. */
+  found: string | null;
+  note: string;
+  minutes: number | null;
+  /** What the round was built with. */
+  estimateMin: number;
+  pictureIds: readonly string[];
+  before: Window | null;
+  after: Window | null;
+}
+export interface ReportReading {
+  parameter: ParameterId;
+  /** Stored unit. */
+  value: number;
+  below: boolean;
+  band: Band | null;
+  verdict: Verdict;
+  /** This and earlier tests, oldest first, to be drawn: stored units. */
+  points: { at: Instant; value: number }[];
+}
+export interface RoundReport {
+  roundId: string;
+  siteId: string;
+  place: string;
+  zone: string;
+  day: Day;
+  who: string[];
+  begunAt: Instant | null;
+  endedAt: Instant | null;
+  state: 'under-way' | 'closed' | 'given-up';
+  /** Minutes of hands that were measured or typed, and what was estimated for the same jobs. */
+  minutes: { taken: number; estimated: number; measuredJobs: number };
+  systems: { id: string; name: string; readings: ReportReading[] }[];
+  jobs: ReportJob[];
+  /** Switched off and seen running again. */
+  proved: number;
+  leftOff: Pick<OffState, 'what' | 'said' | 'on' | 'until'>[];
+  next: { jobId: string; thing: string; system: string; action: string; day: Day }[];
+}
+/** So many earlier tests are drawn. */
+const DRAWN = 12;
+const NEXT_SHOWN = 8;
+
+/**
+ * What a round did, found and left behind, and what comes next.
+ * @param scope what the reader may know of: nothing outside it is in the answer
+ * @returns null where there is no such round within it
+ */
+export function roundReport(
+  evidence: Evidence,
+  rows: readonly PlanRow[],
+  roundId: string,
+  scope: Scope,
+): RoundReport | null {
+  const { snapshot, index } = evidence;
+  const round = snapshot.content('round', roundId);
+  if (!round) return null;
+  const within = new Set(systemsWithin(snapshot, scope));
+  const inScope = (ids: readonly string[]): boolean => ids.some((id) => within.has(id));
+  // nothing outside the scope is in the answer, not even a name
+  const named = (ids: readonly string[]): string =>
+    ids.flatMap((id) => (within.has(id) ? (snapshot.content('system', id)?.name ?? []) : [])).join(' and ');
+  if (!round.steps.some((step) => inScope(step.systemIds))) return null;
+  const actions = index.on('actionsOfRound', roundId);
+  const state = foldRound(round, actions);
+  const zone = snapshot.content('site', round.siteId)?.timeZone ?? 'UTC';
+  const times = actions.map((one) => Date.parse(one.content.at)).sort((a, b) => a - b);
+  const [begunAt = null] = times;
+  const endedAt = state.closed || state.abandoned !== null ? (times.at(-1) ?? null) : null;
+  const span = { from: begunAt ?? Number.POSITIVE_INFINITY, to: endedAt ?? Number.POSITIVE_INFINITY };
+  const jobs = round.jobIds.flatMap((jobId) => jobReport(evidence, round, state, rows, jobId, span, named));
+  const measured = jobs.filter((job) => job.minutes !== null);
+  const systems = snapshot
+    .all('system')
+    .filter(({ id }) => within.has(id) && round.steps.some((step) => step.systemIds.includes(id)));
+  const shown = (off: OffState): boolean => inScope(off.systemIds);
+  return {
+    ...{ roundId, siteId: round.siteId, place: snapshot.content('site', round.siteId)?.name ?? '', zone },
+    day: round.day,
+    who: [...new Set(actions.flatMap((one) => snapshot.content('person', one.content.whoId)?.name ?? []))],
+    ...{ begunAt, endedAt },
+    state: state.closed ? 'closed' : state.abandoned !== null ? 'given-up' : 'under-way',
+    minutes: {
+      taken: sum(measured.map((job) => job.minutes ?? 0)),
+      estimated: sum(measured.map((job) => job.estimateMin)),
+      measuredJobs: measured.length,
+    },
+    systems: systems.map(({ id, content }) => ({
+      ...{ id, name: content.name },
+      readings: readingsOf(evidence, id, zone, span),
+    })),
+    jobs,
+    proved: state.off.filter((off) => off.state === 'proved' && shown(off)).length,
+    leftOff: notRunning(state)
+      .filter(shown)
+      .map(({ what, said, on, until }) => ({ what, said, on, until })),
+    next: rows
+      .filter((row) => row.siteId === round.siteId && inScope(row.systemIds) && row.recommended !== null)
+      .filter((row) => row.state !== 'paused' && row.state !== 'held')
+      .sort((a, b) => (a.recommended ?? '').localeCompare(b.recommended ?? ''))
+      .slice(0, NEXT_SHOWN)
+      .map((row) => ({
+        ...{ jobId: row.jobId, thing: row.thing, system: named(row.systemIds), action: row.action },
+        day: row.recommended ?? round.day,
+      })),
+  };
+}
+const sum = (all: readonly number[]): number => all.reduce((total, one) => total + one, 0);
+
+interface Span {
+  from: Instant;
+  to: Instant;
+}
+
+function jobReport(
+  { snapshot, index, definitionOf }: Evidence,
+  round: RecordContent<'round'>,
+  state: ReturnType<typeof foldRound>,
+  rows: readonly PlanRow[],
+  jobId: string,
+  span: Span,
+  named: (ids: readonly string[]) => string,
+): ReportJob[] {
+  const job = snapshot.content('job', jobId);
+  const place = job && placeOfJob(job, snapshot);
+  const system = place ? named(place.systemIds) : '';
+  if (!job || !place || system === '') return [];
+  const definition = definitionOf(job);
+  const steps = (round.steps as readonly Step[]).filter((step) => step.forJobs.includes(jobId));
+  const last = steps.find((step) => step.id === `${jobId} refill`) ?? steps.find(isHands) ?? steps[0];
+  const known = last && state.steps.get(last.id);
+  const logged = new Set([...state.services.values()].flat());
+  const services = index.on('servicesOfJob', jobId);
+  const service = (
+    services.find((one) => logged.has(one.id)) ??
+    // logged beside the round, while it went on
+    services.findLast(({ content }) => {
+      const at = instantOfWhen(content.when, place.zone);
+      return at !== null && at >= span.from && at <= span.to;
+    })
+  )?.content;
+  const row = rows.find((one) => one.jobId === jobId);
+  const before = round.before?.find((one) => one.jobId === jobId);
+  return [
+    {
+      ...{ jobId, thing: place.thing, system, action: definition.action },
+      state: known?.state ?? 'open',
+      reason: known?.reason ?? '',
+      found: service?.found ? (definition.foundWords[gradeIndex[service.found]] ?? null) : null,
+      note: service?.note ?? '',
+      minutes: service?.minutes ?? null,
+      estimateMin: sum(steps.filter(isHands).map((step) => step.handsMin + step.waitMin)),
+      pictureIds: service?.pictureIds ?? [],
+      before: before ? windowOf(before) : null,
+      after: row ? windowOf(row) : null,
+    },
+  ];
+}
+const isHands = (step: Step): boolean =>
+  step.phase !== 'shut' && step.phase !== 'restart' && step.phase !== 'prove' && step.phase !== 'fit';
+const windowOf = ({ recommended, earliest, latest }: Window): Window => ({ recommended, earliest, latest });
+
+/** What was tested in the round, against its band, with the tests before it. */
+function readingsOf(evidence: Evidence, systemId: string, zone: string, span: Span): ReportReading[] {
+  const { snapshot, index } = evidence;
+  const system = snapshot.content('system', systemId);
+  const incoming = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, span.to);
+  return [...testedWater(evidence, systemId, zone, span.to)].flatMap(([parameter, points]) => {
+    const mine = points.findLast((point) => point.at >= span.from && point.at <= span.to);
+    if (!mine) return [];
+    const { band } = systemBand(system, parameter, incoming.get(parameter)?.value ?? null);
+    const { repeatability } = mine.instrument?.method ?? parameters[parameter].method;
+    return [
+      {
+        ...{ parameter, value: mine.value, below: mine.below, band },
+        verdict: judge(mine.value, mine.below, band, repeatability),
+        points: points
+          .filter((point) => point.at <= span.to)
+          .slice(-DRAWN)
+          .map(({ at, value }) => ({ at, value })),
+      },
+    ];
+  });
+}

@@ -1,0 +1,235 @@
+import { findProgramme } from '../../core/catalogue/programmes.ts';
+import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
+import { consumptionOf } from '../../core/water/consumption.ts';
+import { parameters, type ParameterId } from '../../core/water/parameters.ts';
+import { isJudged, readingError, type TestSeries } from '../../core/water/testSeries.ts';
+import { verdictOf, type ParameterVerdict } from '../../core/water/verdict.ts';
+import { remediesOf } from '../../core/water/remedies/remedies.ts';
+import type {
+  Dosing,
+  Means,
+  OwnSolution,
+  ParameterRemedies,
+  Tested,
+  WaterNow,
+} from '../../core/water/remedies/types.ts';
+import { donesOf } from '../../model/facts/dones.ts';
+import { instantOfWhen } from '../../model/facts/when.ts';
+import { placeOfJob, type JobPlace } from '../../model/facts/places.ts';
+import type { Stored } from '../../contract/records.ts';
+import { litresOf } from '../../model/facts/litres.ts';
+import { incomingWater, sourcesOf } from '../../model/water/incomingWater.ts';
+import { systemBand } from '../../model/water/systemBand.ts';
+import { testedWater, type Evidence, type TestedPoint } from '../../model/water/testedWater.ts';
+
+/** The judgement on a system's water and what it asks for, at an instant. */
+export interface SystemWater {
+  tests: ReadonlyMap<ParameterId, readonly TestedPoint[]>;
+  verdicts: ReadonlyMap<ParameterId, ParameterVerdict>;
+  remedies: readonly ParameterRemedies[];
+  now: WaterNow;
+  /** Each change of a daily dose, oldest first. */
+  doses: readonly DoseChange[];
+}
+export interface DoseChange {
+  parameter: ParameterId;
+  name: string;
+  mlPerDay: number;
+  at: Instant;
+}
+export interface WaterAsked {
+  systemId: string;
+  zone: string;
+  at: Instant;
+}
+
+/** Older than this a test is no ground for amounts: test first. Slow movers are tested every few weeks. */
+export const TOO_OLD_DAYS = 35;
+/** The effect of a charge or harvest shows between these days after it. */
+const EFFECT_DAYS = { from: 3, to: 28 };
+
+/** With its true litres and what was read of the water that comes in: both stand in `now`. */
+export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater {
+  const { snapshot, index } = evidence;
+  const { systemId, zone, at } = asked;
+  const litres = litresOf(snapshot, systemId);
+  const known = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at);
+  const incoming: WaterNow['incoming'] = Object.fromEntries(
+    [...known].map(([parameter, { value }]) => [parameter, value]),
+  );
+  const system = snapshot.content('system', systemId);
+  const programme = findProgramme(system?.programmeId);
+  const tests = testedWater(evidence, systemId, zone, at);
+  const jobs = jobsOfSystem(evidence, systemId);
+  const daysOf = (job: Stored<'job'>): number[] =>
+    donesOf(evidence.index, job.id, zone, at).map((when) => (when - at) / MS_PER_DAY);
+  const warnAtZero = programme?.warnAtZero ?? false;
+  const seriesOf = (parameter: ParameterId, points: readonly TestedPoint[]): TestSeries => ({
+    parameter,
+    band: systemBand(system, parameter, incoming[parameter] ?? null).band,
+    warnAtZero,
+    method:
+      points.findLast((point) => point.instrument !== null)?.instrument?.method ??
+      parameters[parameter].method,
+    points,
+    resets: jobs
+      // a new charge starts it anew; what is done every week does not
+      .filter(({ definition }) => definition.work === 'replace' && concerns(definition, parameter))
+      .flatMap(({ job }) => daysOf(job))
+      .sort((a, b) => a - b),
+  });
+  const series = new Map([...tests].map(([parameter, points]) => [parameter, seriesOf(parameter, points)]));
+  const verdicts = new Map([...series].map(([parameter, one]) => [parameter, verdictOf(one)]));
+  const changes = jobs
+    .filter(({ definition, job }) => definition.work === 'change water' && job.content.systemId === systemId)
+    .flatMap(({ job }) => daysOf(job))
+    .sort((a, b) => a - b);
+  const site = snapshot.content('site', system?.siteId ?? null);
+  const dosed = dosingOf(evidence, asked, litres, series, changes);
+  const now: WaterNow = {
+    litres,
+    tests: testsToActOn(series, verdicts),
+    incoming,
+    ...(programme ? { order: programme.exportOrder } : {}),
+    means: meansOf(jobs, daysOf, tests),
+    strippers: strippersOf(evidence, jobs),
+    solutions: dosed.solutions,
+    dosing: dosed.dosing,
+    heightM: site?.heightM ?? 0,
+  };
+  return { tests, verdicts, remedies: remediesOf(now), now, doses: dosed.doses };
+}
+
+export interface JobHere {
+  job: Stored<'job'>;
+  place: JobPlace;
+  definition: ReturnType<Evidence['definitionOf']>;
+  /** "Phosphate media: replace the charge" */
+  name: string;
+}
+type Definition = JobHere['definition'];
+
+/** Jobs of the water and of all that serves it. */
+export function jobsOfSystem({ snapshot, definitionOf }: Evidence, systemId: string): JobHere[] {
+  return snapshot.all('job').flatMap((job) => {
+    const place = placeOfJob(job.content, snapshot);
+    if (!place?.systemIds.includes(systemId) || place.component?.content.status === 'removed') return [];
+    const definition = definitionOf(job.content);
+    return [{ job, place, definition, name: `${place.thing}, ${definition.action}` }];
+  });
+}
+const concerns = (definition: Definition, parameter: ParameterId): boolean =>
+  definition.takesOut?.includes(parameter) === true ||
+  definition.rules.some((rule) => rule.kind === 'water-test' && rule.parameter === parameter);
+
+/** The last tests that may be acted upon: not too old, and nothing newer in doubt. */
+function testsToActOn(
+  series: ReadonlyMap<ParameterId, TestSeries>,
+  verdicts: ReadonlyMap<ParameterId, ParameterVerdict>,
+): WaterNow['tests'] {
+  const found: Partial<Record<ParameterId, Tested>> = {};
+  for (const [parameter, { latest, doubtful, trend, error }] of verdicts) {
+    const one = series.get(parameter);
+    if (!one || !latest || latest.days < -TOO_OLD_DAYS) continue;
+    if (doubtful && doubtful.point.days > latest.days) continue;
+    found[parameter] = {
+      value: latest.value,
+      below: latest.below,
+      band: one.band,
+      warnAtZero: one.warnAtZero,
+      perWeek: trend.kind === 'rising' || trend.kind === 'falling' ? trend.perWeek : null,
+      error,
+    };
+  }
+  return found;
+}
+
+/** Media and harvests that take a nutrient out, and what the last of them brought. */
+function meansOf(
+  jobs: readonly JobHere[],
+  daysOf: (job: Stored<'job'>) => number[],
+  tests: ReadonlyMap<ParameterId, readonly TestedPoint[]>,
+): Means[] {
+  return jobs.flatMap(({ job, definition, name }) => {
+    const { takesOut } = definition;
+    if (!takesOut) return [];
+    const way = definition.work === 'replace' || definition.work === 'refill' ? 'media' : 'harvest';
+    // what one charge brings is told for the parameter it is there for
+    return takesOut.map((parameter): Means => ({
+      way,
+      parameters: [parameter],
+      name,
+      lastDrop: lastDrop(daysOf(job), tests.get(parameter) ?? []),
+    }));
+  });
+}
+
+function lastDrop(services: readonly number[], points: readonly TestedPoint[]): Means['lastDrop'] {
+  const judged = points.filter(isJudged);
+  for (const day of [...services].reverse()) {
+    const before = judged.findLast((point) => point.days <= day && point.days > day - 14);
+    const after = judged.filter(
+      (point) => point.days >= day + EFFECT_DAYS.from && point.days <= day + EFFECT_DAYS.to,
+    );
+    const lowest = after.reduce((least, point) => Math.min(least, point.value), Number.POSITIVE_INFINITY);
+    if (before && after.length >= 2) return lowest < before.value ? { from: before.value, to: lowest } : null;
+  }
+  return null;
+}
+
+/** What runs here and takes nutrients out, by name. */
+function strippersOf({ snapshot }: Evidence, jobs: readonly JobHere[]): string[] {
+  const names = jobs.flatMap(({ job, definition }) => {
+    const component = snapshot.content('component', job.content.componentId);
+    return definition.takesOut && component?.status === 'running' ? [component.name.toLowerCase()] : [];
+  });
+  return [...new Set(names)];
+}
+
+/** The person's own solutions, what is dosed of them, and what the tests say is used. */
+function dosingOf(
+  { snapshot, index }: Evidence,
+  { systemId, zone, at }: WaterAsked,
+  litres: number | null,
+  series: ReadonlyMap<ParameterId, TestSeries>,
+  changes: readonly number[],
+): {
+  solutions: OwnSolution[];
+  dosing: Partial<Record<ParameterId, Dosing>>;
+  doses: DoseChange[];
+} {
+  const solutions = snapshot
+    .all('solution')
+    .filter((one) => one.content.systemId === systemId && !one.content.retired);
+  const dosing: Partial<Record<ParameterId, Dosing>> = {};
+  const doses: DoseChange[] = [];
+  for (const solution of solutions) {
+    const { parameter, perMl, name } = solution.content;
+    const rates = index
+      .on('channelsOfSystem', systemId)
+      .filter((channel) => channel.content.solutionId === solution.id)
+      .flatMap((channel) => index.on('readingsOfChannel', channel.id))
+      .flatMap(({ content }) => {
+        const when = instantOfWhen(content.when, zone);
+        return when === null || when > at ? [] : [{ days: (when - at) / MS_PER_DAY, ml: content.value }];
+      })
+      .sort((a, b) => a.days - b.days);
+    for (const { days, ml } of rates)
+      doses.push({ parameter, name, mlPerDay: ml, at: Math.round(at + days * MS_PER_DAY) });
+    const [rate, one] = [rates.at(-1), series.get(parameter)];
+    if (!rate || litres === null) continue;
+    const perDay = (rate.ml * perMl) / litres;
+    dosing[parameter] = {
+      perDay,
+      mlPerDay: rate.ml,
+      consumption: one
+        ? consumptionOf(one.points, changes, perDay, rate.days, readingError(one.method))
+        : null,
+    };
+  }
+  return {
+    solutions: solutions.map(({ content: { parameter, name, perMl } }) => ({ parameter, name, perMl })),
+    dosing,
+    doses: doses.sort((a, b) => a.at - b.at),
+  };
+}
