@@ -42,6 +42,7 @@ export function plainPosterior(
   const sigmaPrior = scaled(SIGMAS.map((sigma) => density(Math.log(sigma / 0.23), 0.5)));
   let weights = prior.map((weight) => sigmaPrior.map((ofSigma) => weight * ofSigma));
   const rhythm: number[] = [];
+  let graded = false;
   cycles.forEach((cycle) => {
     const log = Math.log(Math.max(cycle.exposure, 1e-3));
     const neglected = log > middle + Math.log(3);
@@ -58,13 +59,9 @@ export function plainPosterior(
         }),
       );
     } else if (!neglected) rhythm.push(log);
-    weights = changed(
-      weights,
-      prior,
-      0.03 ** 2 + (0.05 ** 2 * cycle.days) / 365,
-      cycle.newLifeAfter ? 0.8 : 0.04,
-      step,
-    );
+    graded ||= cycle.found !== null;
+    const jump = cycle.newLifeAfter ? named : graded ? unseen : null;
+    weights = changed(weights, mus, 0.03 ** 2 + (0.05 ** 2 * cycle.days) / 365, jump, step);
     if (cycle.newLifeAfter) rhythm.length = 0;
   });
   if (rhythm.length > 0) {
@@ -82,12 +79,20 @@ function wholly(weights: number[][]): number[][] {
   return weights.map((row) => row.map((weight) => weight / sum));
 }
 
-/** A walk of a variance by small steps to the neighbours, then the chance of a life that starts anew. */
+interface Jump {
+  chance: number;
+  shifts: readonly number[];
+  sd: number;
+}
+const named: Jump = { chance: 0.8, shifts: [0], sd: 0.55 };
+const unseen: Jump = { chance: 0.08, shifts: [-0.6, 0.6], sd: 0.25 };
+
+/** A walk of a variance by small steps to the neighbours, then the chance of a jump from where the part stands. */
 function changed(
   weights: number[][],
-  prior: number[],
+  mus: readonly number[],
   variance: number,
-  jump: number,
+  jump: Jump | null,
   step: number,
 ): number[][] {
   const times = Math.max(1, Math.ceil(variance / (0.4 * step ** 2)));
@@ -103,9 +108,18 @@ function changed(
       }),
     );
   }
+  if (jump === null) return now;
+  const standing = wholly(weights).map((row) => row.reduce((sum, weight) => sum + weight, 0));
+  const mean = standing.reduce((sum, weight, i) => sum + weight * (mus[i] ?? 0), 0);
+  const spread =
+    standing.reduce((sum, weight, i) => sum + weight * ((mus[i] ?? 0) - mean) ** 2, 0) + variance;
+  const shapes = jump.shifts.map((shift) =>
+    scaled(mus.map((mu) => density(mu - mean - shift, Math.sqrt(spread + jump.sd ** 2)))),
+  );
+  const shape = mus.map((_, i) => shapes.reduce((sum, one) => sum + (one[i] ?? 0), 0) / shapes.length);
   const ofSigma = (now[0] ?? []).map((_, j) => now.reduce((sum, row) => sum + (row[j] ?? 0), 0));
   return now.map((row, i) =>
-    row.map((weight, j) => (1 - jump) * weight + jump * (prior[i] ?? 0) * (ofSigma[j] ?? 0)),
+    row.map((weight, j) => (1 - jump.chance) * weight + jump.chance * (shape[i] ?? 0) * (ofSigma[j] ?? 0)),
   );
 }
 

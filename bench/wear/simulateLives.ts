@@ -29,6 +29,10 @@ interface Truth {
   neglectChance: number;
   driven: boolean;
   likeParts: boolean;
+  /** One to five cycles ago the load doubled, and nobody wrote it down. */
+  doubled: boolean;
+  /** A yearly season that nobody logs: how far ln life swings to either side. */
+  season: number;
 }
 const plain: Truth = {
   sigma: 0.23,
@@ -44,6 +48,8 @@ const plain: Truth = {
   neglectChance: 0,
   driven: false,
   likeParts: false,
+  doubled: false,
+  season: 0,
 };
 export const kinds = {
   'even wear': { sigma: 0.12 },
@@ -62,12 +68,17 @@ export const kinds = {
   'now and then neglected': { neglectChance: 0.12 },
   'driven by feeding': { driven: true },
   'like parts': { likeParts: true, bySight: false },
+  'load doubled unseen': { doubled: true },
+  'season not logged': { season: 0.35 },
 } satisfies Record<string, Partial<Truth>>;
 export type Kind = keyof typeof kinds;
 export const kindNames = Object.keys(kinds) as Kind[];
 /** Kinds whose life neither drifts nor changes unseen. */
 export const steadyKinds: readonly Kind[] = kindNames.filter(
-  (kind) => kind !== 'slow drift' && kind !== 'unseen change',
+  (kind) =>
+    !(
+      ['slow drift', 'unseen change', 'load doubled unseen', 'season not logged'] as readonly Kind[]
+    ).includes(kind),
 );
 export const wrongRangeKinds: readonly Kind[] = ['life twice the range', 'life half the range'];
 
@@ -127,15 +138,21 @@ function simulateOne(kind: Kind, length: number, index: number, chance: Chance):
   const [lo, hi] = start.range;
   let mu = start.mu + (group === null ? 0 : BETWEEN_LIKE_PARTS * chance.normal());
   const changesAfter = chance.happens(truth.unseenChange) ? Math.floor(chance.even() * length) : -1;
+  const doubledAfter =
+    truth.doubled && length > 1 ? length - 2 - Math.floor(chance.even() * Math.min(5, length - 1)) : -1;
+  // where the year stood at the first cycle; it goes on with the days
+  const begun = truth.season > 0 ? chance.even() : 0;
+  let days = 0;
+  const ofSeason = (): number => truth.season * Math.sin(2 * Math.PI * (begun + days / 365));
   // where feeding drives it: grams a day, another mean each cycle, about one part's own usual
   const usual = truth.driven ? Math.exp(1 + chance.normal()) : 1;
   const cycles: CountedCycle[] = [];
   for (let c = 0; c < length; c++) {
-    const life = Math.exp(mu + truth.sigma * chance.normal());
+    const life = Math.exp(mu + ofSeason() + truth.sigma * chance.normal());
     const rate = truth.driven ? Math.exp(0.35 * chance.normal()) : 1;
     const wearAtVisit = truth.comesAt * Math.exp(truth.dayScatter * chance.normal());
     const neglected = chance.happens(truth.neglectChance) ? 3 + 4 * chance.even() : 1;
-    const exposure = (truth.bySight ? life : Math.exp(mu)) * wearAtVisit * neglected;
+    const exposure = (truth.bySight ? life : Math.exp(mu + ofSeason())) * wearAtVisit * neglected;
     const found = chance.happens(truth.gradedShare) ? wordFor(exposure / life, truth, chance) : null;
     cycles.push({
       days: exposure / rate,
@@ -143,17 +160,20 @@ function simulateOne(kind: Kind, length: number, index: number, chance: Chance):
       found,
       newLifeAfter: false,
     });
+    days += exposure / rate;
+    if (c === doubledAfter) mu -= Math.LN2;
     mu += truth.walk * chance.normal();
     if (c === changesAfter) mu += (chance.happens(0.5) ? 1 : -1) * (0.47 + 0.15 * chance.normal());
   }
   const recent = truth.driven ? Math.exp(0.35 * chance.normal()) : 1;
-  const next = nextLife(mu, truth.sigma, chance);
+  const now = mu + ofSeason();
+  const next = nextLife(now, truth.sigma, chance);
   return [
     {
       kind,
       cycles: length,
       nextLifeDays: next.life / recent,
-      truth: { mu: mu - Math.log(recent), sigma: truth.sigma },
+      truth: { mu: now - Math.log(recent), sigma: truth.sigma },
       asked: {
         range: { lo, hi },
         cycles,

@@ -2,23 +2,38 @@ import type { ColumnTable } from './columnTable.ts';
 import { MU_STEP, normalise, type WearGrid } from './wearGrid.ts';
 
 // What is believed of a part while its cycles are read, one after the other. A cycle is one pass over the grid: each cell
-// is weighed by what was found, blurred by the walk, and left for the chance that the next life starts anew. That chance
-// is the same shape in every cell (the prior about μ), so it is carried as one number a column and put into the cells
-// only when they are next read.
+// is weighed by what was found, blurred by the walk, and left for the chance that the next life has jumped. A jump goes
+// from where the part stands: normal about the present mean, its variance and that of a jump added. It is the same shape
+// in every column, so it is carried as one number a column and put into the cells only when they are next read.
 
 /** Above this share to each side a three-point kernel would no longer be a blur. */
 const WIDEST_SHARE = 0.2;
+/** How far a life goes, in ln, where an event is known to have ended the old one: any way, and perhaps not far. */
+const NAMED_SD = 0.55;
+/**
+ * And where something changed that nobody wrote down: the load doubled or halved, give or take. Small changes are the
+ * walk's; a jump that led nearby as well would only blur what is known of steady parts. House figures (docs/science.md).
+ */
+const UNSEEN_SHIFT = 0.6;
+const UNSEEN_SD = 0.25;
 /** Chances multiply: before the numbers get too small for the machine they are scaled. */
 const TOO_SMALL = 1e-100;
 
 export class Belief {
   private readonly grid: WearGrid;
-  /** Of each column of σ: how much of the prior about μ belongs on top of its cells. */
-  private readonly anew: Float64Array;
+  /** Of each column of σ: how much of the jump's shape belongs on top of its cells. */
+  private readonly jumped: Float64Array;
+  /** Where a jump leads, by μ, summing to 1. */
+  private readonly shape: Float64Array;
+  private readonly scratch: Float64Array;
+  /** Σ w, Σ w·i, Σ w·i² of one pass. */
+  private readonly sums = new Float64Array(3);
 
   constructor(grid: WearGrid) {
     this.grid = grid;
-    this.anew = new Float64Array(grid.sigmas.length);
+    this.jumped = new Float64Array(grid.sigmas.length);
+    this.shape = new Float64Array(grid.mus.length);
+    this.scratch = new Float64Array(grid.mus.length);
   }
 
   /**
@@ -26,45 +41,63 @@ export class Belief {
    * @param tables the chance of what was found, by μ − ln x, one for each σ; null: nobody said
    * @param variance of the walk of μ; far smaller than a step of the grid: a point-sampled kernel would do nothing, three
    *   points with the wanted variance do, p = v/(2h²) to each side. Wider walks take several steps
-   * @param jumpChance that the next life starts anew; what is known of σ stays
+   * @param jumpChance that the next life is another one; what is known of σ stays
+   * @param named whether an event is known that ended the old life
    */
   next(
     tables: readonly ColumnTable[] | null,
     logExposure: number,
     variance: number,
     jumpChance: number,
+    named: boolean,
   ): void {
-    const { mus, muPrior, weights } = this.grid;
+    const { mus, weights } = this.grid;
+    const { jumped, shape, sums } = this;
     const count = mus.length;
     const u = (mus[0] ?? 0) - logExposure;
     const steps = Math.max(1, Math.ceil(variance / (2 * WIDEST_SHARE * MU_STEP ** 2)));
     const p = variance / steps / (2 * MU_STEP ** 2);
-    let all = 0;
-    for (let j = 0; j < this.anew.length; j++) {
+    sums.fill(0);
+    for (let j = 0; j < jumped.length; j++) {
       const start = j * count;
-      const anew = this.anew[j] as number;
+      const before = sums[0] as number;
       const table = tables === null ? NO_TABLE : (tables[j] as ColumnTable);
-      const sum =
-        tables !== null && fits(table, u, count)
-          ? weighed(weights, start, count, muPrior, anew, table, u, p, 1 - jumpChance)
-          : weighedSlowly(weights, start, count, muPrior, anew, tables && table, u, p, 1 - jumpChance);
+      if (tables !== null && fits(table, u, count))
+        weighed(weights, start, shape, jumped[j] as number, table, u, p, 1 - jumpChance, sums);
+      else
+        weighedSlowly(
+          weights,
+          start,
+          shape,
+          jumped[j] as number,
+          tables && table,
+          u,
+          p,
+          1 - jumpChance,
+          sums,
+        );
       for (let step = 1; step < steps; step++) blur(weights, start, count, p);
-      this.anew[j] = jumpChance * sum;
-      all += sum;
+      jumped[j] = jumpChance * ((sums[0] as number) - before);
     }
+    const all = sums[0] as number;
     if (!(all > 0)) throw new Error('the wear grid lost all its weight');
+    const mean = (sums[1] as number) / all;
+    const spread = Math.max(0, (sums[2] as number) / all - mean * mean) * MU_STEP ** 2 + variance;
+    if (named) normalOnGrid(shape, mean, (spread + NAMED_SD ** 2) / MU_STEP ** 2);
+    else
+      eitherWay(shape, this.scratch, mean, UNSEEN_SHIFT / MU_STEP, (spread + UNSEEN_SD ** 2) / MU_STEP ** 2);
     if (all < TOO_SMALL) this.scale(1 / all);
   }
 
   /** Leaves the grid whole, with a sum of 1. */
   settle(): void {
-    const { muPrior, weights } = this.grid;
-    const count = muPrior.length;
-    for (let j = 0; j < this.anew.length; j++) {
-      const anew = this.anew[j] as number;
+    const { mus, weights } = this.grid;
+    const count = mus.length;
+    for (let j = 0; j < this.jumped.length; j++) {
+      const jumped = this.jumped[j] as number;
       for (let i = 0; i < count; i++)
-        weights[j * count + i] = (weights[j * count + i] as number) + anew * (muPrior[i] as number);
-      this.anew[j] = 0;
+        weights[j * count + i] = (weights[j * count + i] as number) + jumped * (this.shape[i] as number);
+      this.jumped[j] = 0;
     }
     normalise(weights);
   }
@@ -72,7 +105,7 @@ export class Belief {
   private scale(factor: number): void {
     const { weights } = this.grid;
     for (let cell = 0; cell < weights.length; cell++) weights[cell] = (weights[cell] as number) * factor;
-    for (let j = 0; j < this.anew.length; j++) this.anew[j] = (this.anew[j] as number) * factor;
+    for (let j = 0; j < this.jumped.length; j++) this.jumped[j] = (this.jumped[j] as number) * factor;
   }
 }
 
@@ -84,18 +117,53 @@ function fits({ from, width }: ColumnTable, u: number, count: number): boolean {
   return first >= 0 && first + count <= width;
 }
 
-/** One pass: weigh, blur, keep. The ends reflect: what would leave the grid stays. @returns the sum before it was kept */
+/** A normal over the steps of a grid, summing to 1. By its ratios from step to step: no exponential in the loop. */
+function normalOnGrid(shape: Float64Array, mean: number, variance: number): void {
+  const middle = Math.min(shape.length - 1, Math.max(0, Math.round(mean)));
+  const ratio = Math.exp(-1 / variance);
+  const first = Math.exp(-((middle - mean) ** 2) / (2 * variance));
+  let sum = 0;
+  for (let side = -1; side <= 1; side += 2) {
+    let value = first;
+    let step = Math.exp((-1 + 2 * side * (mean - middle)) / (2 * variance));
+    for (let i = middle + (side < 0 ? -1 : 0); i >= 0 && i < shape.length; i += side) {
+      if (i !== middle) {
+        value *= step;
+        step *= ratio;
+      }
+      shape[i] = value;
+      sum += value;
+    }
+  }
+  const scale = 1 / sum;
+  for (let i = 0; i < shape.length; i++) shape[i] = (shape[i] as number) * scale;
+}
+
+/** As likely the one way as the other: half of it so many steps below the mean, half above. */
+function eitherWay(
+  shape: Float64Array,
+  scratch: Float64Array,
+  mean: number,
+  shift: number,
+  variance: number,
+): void {
+  normalOnGrid(scratch, mean - shift, variance);
+  normalOnGrid(shape, mean + shift, variance);
+  for (let i = 0; i < shape.length; i++) shape[i] = ((shape[i] as number) + (scratch[i] as number)) / 2;
+}
+
+/** One pass: weigh, blur, keep. The ends reflect: what would leave the grid stays. Adds to `sums` what was there before it was kept. */
 function weighed(
   weights: Float64Array,
   start: number,
-  count: number,
-  prior: Float64Array,
-  anew: number,
+  shape: Float64Array,
+  jumped: number,
   table: ColumnTable,
   u: number,
   p: number,
   kept: number,
-): number {
+  sums: Float64Array,
+): void {
   const { rows, width, phases } = table;
   const at = (u - table.from) / MU_STEP;
   const first = Math.floor(at) | 0; // an integer to the compiler too: the loop indexes with it
@@ -104,49 +172,63 @@ function weighed(
   const left = 1 - right;
   const toSide = kept * p;
   const stays = kept * (1 - 2 * p);
-  const last = count - 1;
+  const last = shape.length - 1;
   let k = phase * width + first;
   let here =
-    ((weights[start] as number) + anew * (prior[0] as number)) *
+    ((weights[start] as number) + jumped * (shape[0] as number)) *
     (left * (rows[k] as number) + right * (rows[k + width] as number));
   let before = here;
   let sum = here;
+  let sum1 = 0;
+  let sum2 = 0;
   for (let i = 0; i < last; i++) {
     k++;
     const after =
-      ((weights[start + i + 1] as number) + anew * (prior[i + 1] as number)) *
+      ((weights[start + i + 1] as number) + jumped * (shape[i + 1] as number)) *
       (left * (rows[k] as number) + right * (rows[k + width] as number));
     sum += after;
+    const first = (i + 1) * after;
+    sum1 += first;
+    sum2 += (i + 1) * first;
     weights[start + i] = stays * here + toSide * (before + after);
     before = here;
     here = after;
   }
   weights[start + last] = stays * here + toSide * (before + here);
-  return sum;
+  sums[0] = (sums[0] as number) + sum;
+  sums[1] = (sums[1] as number) + sum1;
+  sums[2] = (sums[2] as number) + sum2;
 }
 
 /** The same where nothing was found, or where a cell lies beyond the table and its end counts. */
 function weighedSlowly(
   weights: Float64Array,
   start: number,
-  count: number,
-  prior: Float64Array,
-  anew: number,
+  shape: Float64Array,
+  jumped: number,
   table: ColumnTable | null,
   u: number,
   p: number,
   kept: number,
-): number {
+  sums: Float64Array,
+): void {
+  const count = shape.length;
   let sum = 0;
+  let sum1 = 0;
+  let sum2 = 0;
   for (let i = 0; i < count; i++) {
-    const weight = (weights[start + i] as number) + anew * (prior[i] as number);
+    const weight = (weights[start + i] as number) + jumped * (shape[i] as number);
     const value = table === null ? weight : weight * valueAt(table, u + i * MU_STEP);
     weights[start + i] = value;
     sum += value;
+    sum1 += i * value;
+    sum2 += i * i * value;
   }
   blur(weights, start, count, p);
   for (let i = 0; i < count; i++) weights[start + i] = (weights[start + i] as number) * kept;
-  return sum;
+  sums[0] = (sums[0] as number) + sum;
+  sums[1] = (sums[1] as number) + sum1;
+  sums[2] = (sums[2] as number) + sum2;
 }
 
 function valueAt({ from, rows, width, phases }: ColumnTable, u: number): number {

@@ -105,17 +105,30 @@ describe('records move it the right way', () => {
     expect(once).toBeGreaterThan(base[1]);
     expect(often / once).toBeLessThan(1.1);
   });
-  test('an event that ends an old life sets the old records nearly aside', () => {
-    const old = Array.from({ length: 6 }, (_, i) => cycle(12, 'right', i === 5));
-    const kept = window(
-      wearPosterior(
-        range,
-        Array.from({ length: 6 }, () => cycle(12)),
-      ),
-    )[1];
-    const aside = window(wearPosterior(range, old))[1];
-    expect(kept).toBeGreaterThan(10);
-    expect(aside).toBeLessThan(8);
+  test('an event that ends an old life sets the old records aside: one new record outweighs six old ones', () => {
+    const lives = (event: boolean) => [
+      ...Array.from({ length: 6 }, (_, i) => cycle(12, 'right', event && i === 5)),
+      cycle(6),
+    ];
+    const likely = (event: boolean) => window(wearPosterior(range, lives(event)))[1];
+    expect(likely(false)).toBeGreaterThan(8.5);
+    expect(likely(true)).toBeLessThan(7.5);
+  });
+  test('a life that halved unseen is believed after two records, and the old one is not lost after one', () => {
+    const lives = (halved: number) => [
+      ...Array.from({ length: 6 }, () => cycle(12)),
+      ...Array.from({ length: halved }, () => cycle(6)),
+    ];
+    const after = (halved: number) => window(wearPosterior(range, lives(halved)));
+    const [earliest, , latest] = after(1);
+    expect(earliest).toBeLessThan(6);
+    expect(latest).toBeGreaterThan(12);
+    expect(after(3)[1]).toBeLessThan(7);
+  });
+  test('a jump goes from where the part stands, not back to the catalogue', () => {
+    // far over the catalogue's 3 to 7 days: one record of half of it is no reason to believe the catalogue again
+    const far = [...Array.from({ length: 6 }, () => cycle(40)), cycle(20), cycle(20)];
+    expect(window(wearPosterior(range, far))[1]).toBeGreaterThan(16);
   });
   test('conflicting words, exposure nought and 500 cycles give finite windows in order', () => {
     const histories = [
@@ -167,7 +180,7 @@ test('the three-point walk adds the variance it was asked for, and no more', () 
   for (const variance of [0.0009, 0.0034, 0.02]) {
     const before = spread();
     const belief = new Belief(grid);
-    belief.next(null, 0, variance, 0);
+    belief.next(null, 0, variance, 0, false);
     belief.settle();
     expect(spread() - before).toBeCloseTo(variance, 3);
   }
@@ -248,7 +261,7 @@ test('weighing a whole grid says what the likelihood of one cell says', () => {
       );
       normalise(expected);
       const belief = new Belief(grid);
-      belief.next(likelihoodTables(found, grid.sigmas, afterNeglect), Math.log(6), 0, 0);
+      belief.next(likelihoodTables(found, grid.sigmas, afterNeglect), Math.log(6), 0, 0, false);
       belief.settle();
       grid.weights.forEach((weight, cell) =>
         expect(Math.abs(weight - (expected[cell] ?? 0))).toBeLessThan(1e-6),

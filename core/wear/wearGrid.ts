@@ -54,7 +54,7 @@ export const housePriors: WearPriors = { sigma: houseSigmaPrior, like: null };
 export interface WearGrid {
   mus: Float64Array;
   sigmas: Float64Array;
-  /** The belief about μ before any record, summing to 1; a jump falls back on it. */
+  /** The belief about μ before any record, summing to 1. */
   muPrior: Float64Array;
   weights: Float64Array;
   /** ln of the middle of the catalogue's range. */

@@ -23,10 +23,10 @@ export interface WearCycle {
   newLifeAfter: boolean;
 }
 
-/** Drift of μ from one life to the next, and the chance that it starts anew. House figures (docs/science.md). */
+/** Drift of μ from one life to the next, and the chance that it jumps. House figures (docs/science.md). */
 const WALK_VARIANCE = 0.03 ** 2;
 const WALK_VARIANCE_PER_YEAR = 0.05 ** 2;
-const JUMP_CHANCE = 0.04;
+const JUMP_CHANCE = 0.08;
 const JUMP_CHANCE_AT_EVENT = 0.8;
 /** A gap over three times the middle of the range is neglect: it tells nothing about rhythm. */
 export const NEGLECT_FACTOR = 3;
@@ -56,6 +56,7 @@ export function wearPosterior(
   const neglectedFrom = grid.middle + Math.log(NEGLECT_FACTOR);
   const rhythm = { sum: 0, count: 0 };
   const belief = new Belief(grid);
+  let graded = false;
   cycles.forEach((cycle, index) => {
     const logExposure = logs[index] as number;
     const neglected = logExposure > neglectedFrom;
@@ -64,9 +65,13 @@ export function wearPosterior(
       rhythm.count += 1;
     }
     const tables = cycle.found ? likelihoodTables(cycle.found, grid.sigmas, neglected) : null;
-    // The next life: this cycle's posterior, a little blurred, or a fresh start.
+    // The next life: this cycle's posterior, a little blurred, or a jump from there.
     const variance = WALK_VARIANCE + (WALK_VARIANCE_PER_YEAR * cycle.days) / 365;
-    belief.next(tables, logExposure, variance, cycle.newLifeAfter ? JUMP_CHANCE_AT_EVENT : JUMP_CHANCE);
+    graded ||= cycle.found !== null;
+    const named = cycle.newLifeAfter;
+    // until something was graded the belief is the catalogue's, which knows of all lives there are
+    const jumpChance = named ? JUMP_CHANCE_AT_EVENT : graded ? JUMP_CHANCE : 0;
+    belief.next(tables, logExposure, variance, jumpChance, named);
     if (cycle.newLifeAfter) rhythm.sum = rhythm.count = 0;
   });
   belief.settle();
