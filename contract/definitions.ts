@@ -5,7 +5,7 @@ import { permitIds, skillIds } from '../core/catalogue/hands.ts';
 import { guardedSources, pathPlaces } from '../core/catalogue/types.ts';
 import { parameterIds } from '../core/water/parameters.ts';
 import { counterIds, measureIds, storeMeasureIds } from '../core/rules/measures.ts';
-import { bandSides, conditionBases } from '../core/rules/rule.ts';
+import { bandSides, conditionBases, limitSetters } from '../core/rules/rule.ts';
 import { recurrenceForm } from '../core/time/recurrenceForm.ts';
 import { choice, day, flag, name, number, text } from './fields.ts';
 
@@ -27,7 +27,11 @@ const range = (label: string, unit: string, max: number) =>
 
 export const Rule = v.variant('kind', [
   v.strictObject({ kind: v.literal('wear'), range: range('The usual life', 'days', 20_000) }),
-  v.strictObject({ kind: v.literal('calendar'), range: range('The calendar interval', 'days', 20_000) }),
+  v.strictObject({
+    kind: v.literal('calendar'),
+    range: range('The calendar interval', 'days', 20_000),
+    by: v.optional(v.picklist(limitSetters)),
+  }),
   v.strictObject({ kind: v.literal('usage'), ratedHours: range('The rated hours', 'h', 1_000_000) }),
   v.strictObject({
     kind: v.literal('water-test'),

@@ -93,7 +93,10 @@ test('left off: first on Today until it was seen running', async ({ page, server
   });
   await page.goto(`${server.address}/components/${sock}`);
   await page.getByRole('button', { name: 'Switched off' }).click();
-  await page.getByRole('button', { name: 'Switched off' }).last().click();
+  // what it means is said first, and asked
+  const asked = page.getByRole('button', { name: 'Switched off' });
+  await expect(asked).toHaveCount(2);
+  await asked.last().click();
   await expect(page.getByRole('status')).toContainText('until it is seen running');
   await page.goto(`${server.address}/today`);
   const job = page.locator('li.job').first();

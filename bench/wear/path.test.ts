@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { lifeByPath, pathMedian, pathSurvival } from '../../core/wear/conditionPath.ts';
+import { lifeByPath } from '../../core/wear/conditionPath.ts';
+import { lifeMedian, lifeOfNormal, lifeSurvival } from '../../core/wear/thisLife.ts';
 import { Chance } from '../../demo/chance.ts';
 import { median } from '../../core/numeric/median.ts';
 
@@ -39,21 +40,21 @@ describe('a noisy path to its limit', () => {
   test.each(AGES)('tells the life better than a straight line at %d of it', (share) => {
     const error = (estimate: (readings: Path['readings']) => number) =>
       median(all.map((path) => Math.abs(Math.log(estimate(until(path, share)) / path.life))));
-    const byPath = error((readings) => pathMedian(lifeByPath(EXPECTED, readings, ERROR)));
+    const byPath = error((readings) => lifeMedian(lifeByPath(lifeOfNormal(EXPECTED), readings, ERROR)));
     expect(byPath).toBeLessThan(error(straightLine));
     expect(byPath).toBeLessThan(0.675 * EXPECTED.sd); // and than what was expected before the path was seen
   });
   test('its windows hold the life about eight times in ten', () => {
     const held = all.filter((path) => {
-      const survives = pathSurvival(lifeByPath(EXPECTED, until(path, 0.6), ERROR));
+      const survives = lifeSurvival(lifeByPath(lifeOfNormal(EXPECTED), until(path, 0.6), ERROR));
       return survives(path.life) > 0.1 && survives(path.life) < 0.9;
     }).length;
     expect(held / LIVES).toBeGreaterThan(0.7);
     expect(held / LIVES).toBeLessThan(0.92);
   });
   test('no reading leaves what was expected', () => {
-    const belief = lifeByPath(EXPECTED, [], ERROR);
-    expect(pathMedian(belief)).toBeCloseTo(60, 0);
-    expect(pathSurvival(belief)(60)).toBeCloseTo(0.5, 1);
+    const belief = lifeByPath(lifeOfNormal(EXPECTED), [], ERROR);
+    expect(lifeMedian(belief)).toBeCloseTo(60, 0);
+    expect(lifeSurvival(belief)(60)).toBeCloseTo(0.5, 1);
   });
 });

@@ -3,7 +3,7 @@ import { Refusal } from '../errors.ts';
 import { normalQuantile } from '../wear/normal.ts';
 import { leastSquares } from '../numeric/leastSquares.ts';
 import { median } from '../numeric/median.ts';
-import { pairSlopes } from '../water/robustSlope.ts';
+import { pairSlopes } from '../statistics/robustSlope.ts';
 
 const TS = 'Theil 1950, Proc. KNAW 53; Sen 1968, J. Am. Stat. Assoc. 63, 1379–1389';
 const days = (example: readonly number[]) => list('Days', 'day', -1e6, 1e6, 2, example);

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { restingLevel, riseBetween } from '../water/restingLevel.ts';
 import { oxygenSaturationMgL } from '../water/oxygen.ts';
 import { normalCdf, Z_90 } from '../wear/normal.ts';
-import { chanceOfLife } from './levelling/dueCurve.ts';
+import { chanceOfLife } from './dueCurve.ts';
 import { awayAnswer, outlasts } from './away.ts';
 import { batteryHours, onBatteries, oxygenAfter, temperatureAfter } from './outage.ts';
 import { hoursWithoutFlow, hoursWithoutHeat, LEAST_OXYGEN_MG_L } from './round/matters.ts';

@@ -1,23 +1,14 @@
 import { isDueWhenFound, type Found } from '../wear/found.ts';
 import { jobAge } from '../rules/age.ts';
-import { wearHistory } from '../rules/evaluators/wear.ts';
 import { instantOf, type JobFacts } from '../rules/facts.ts';
 import { measures, type CounterId, type MeasureId } from '../rules/measures.ts';
 import type { IntervalRule } from '../rules/rule.ts';
-import {
-  addDays,
-  daysBetween,
-  dayOf,
-  noonOf,
-  weekdayOf,
-  MS_PER_DAY,
-  type Day,
-  type Instant,
-} from '../time/day.ts';
+import { addDays, daysBetween, dayOf, weekdayOf, type Day, type Instant } from '../time/day.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import { wearPosterior } from '../wear/wearPosterior.ts';
 import { wearQuantile, wearSurvival } from '../wear/wearSurvival.ts';
 import type { LifeRange, WearPriors } from '../wear/wearGrid.ts';
+import { chanceDue } from './dueCurve.ts';
 import type { JobPlan } from './planJob.ts';
 import { nextVisitAfter, type VisitRhythm } from './visits.ts';
 
@@ -107,9 +98,10 @@ export function explainJob(context: ExplainContext): JobExplanation {
   };
 }
 
-function chancesOf({ facts, plan, at, visits }: ExplainContext): ChanceOn[] {
-  const { notDueAfter, today } = plan;
-  if (!notDueAfter) return [];
+function chancesOf({ plan, visits }: ExplainContext): ChanceOn[] {
+  const { due, today } = plan;
+  if (!due) return [];
+  const chance = chanceDue(due);
   const saturday = addDays(today, Math.max(0, 6 - weekdayOf(today)));
   const visit = nextVisitAfter(visits, today);
   const weekend = saturday === visit ? null : saturday;
@@ -121,8 +113,7 @@ function chancesOf({ facts, plan, at, visits }: ExplainContext): ChanceOn[] {
   return asked
     .flatMap(([when, day]) => {
       if (day === null || (when !== 'today' && day === today)) return [];
-      const inDays = when === 'today' ? 0 : (noonOf(day, facts.zone) - at) / MS_PER_DAY;
-      return [{ when, day, chance: Math.min(1, Math.max(0, 1 - notDueAfter(inDays))) }];
+      return [{ when, day, chance: chance(daysBetween(today, day)) }];
     })
     .sort((a, b) => daysBetween(b.day, a.day));
 }
@@ -130,12 +121,11 @@ function chancesOf({ facts, plan, at, visits }: ExplainContext): ChanceOn[] {
 const wearRule = (facts: JobFacts): IntervalRule<'wear'> | undefined =>
   facts.definition.rules.find((rule) => rule.kind === 'wear');
 
-function lifeOf({ facts, at, plan, priors }: ExplainContext): LearnedLife | null {
-  const rule = wearRule(facts);
-  if (!rule) return null;
-  const history = wearHistory(rule.range, { age: jobAge(facts), facts, at, ageDays: plan.ageDays });
-  const learned = wearPosterior(history.range, history.cycles, priors);
-  const catalogue = wearPosterior(rule.range, []);
+function lifeOf({ plan }: ExplainContext): LearnedLife | null {
+  const { wear } = plan;
+  if (!wear) return null;
+  const learned = wear.grid;
+  const catalogue = wearPosterior(wear.range, []);
   const from = Math.min(wearQuantile(learned, 0.02), wearQuantile(catalogue, 0.02));
   const to = Math.max(wearQuantile(learned, 0.97), wearQuantile(catalogue, 0.97));
   const points = (curve: (days: number) => number): CurvePoint[] =>
@@ -144,23 +134,23 @@ function lifeOf({ facts, at, plan, priors }: ExplainContext): LearnedLife | null
       return { days, due: 1 - curve(days) };
     });
   return {
-    range: rule.range,
+    range: wear.range,
     // a life at its usual rate, so that both stand on one scale of days
     learned: points((days) => wearSurvival(learned, days)),
     catalogue: points((days) => wearSurvival(catalogue, days)),
   };
 }
 
-function taughtBy({ facts, at, priors }: ExplainContext): Taught[] {
-  const rule = wearRule(facts);
-  if (!rule) return [];
-  const age = jobAge(facts);
-  const history = wearHistory(rule.range, { age, facts, at, ageDays: null });
+function taughtBy({ facts, plan, priors }: ExplainContext): Taught[] {
+  const { wear } = plan;
+  if (!wear) return [];
+  const { cycles } = jobAge(facts);
+  const { range, cycles: counted } = wear.history;
   const lifeAfter = (count: number) =>
-    wearQuantile(wearPosterior(history.range, history.cycles.slice(0, count), priors), 0.5);
-  const first = Math.max(0, age.cycles.length - TOLD);
+    wearQuantile(wearPosterior(range, counted.slice(0, count), priors), 0.5);
+  const first = Math.max(0, cycles.length - TOLD);
   let before = lifeAfter(first);
-  return age.cycles.slice(first).map((cycle, k): Taught => {
+  return cycles.slice(first).map((cycle, k): Taught => {
     const after = lifeAfter(first + k + 1);
     const taught = {
       at: cycle.until,
@@ -220,7 +210,7 @@ function evidenceSince(facts: JobFacts, since: Instant): { at: Instant; evidence
     ...facts.water
       .filter((series) => tested.has(series.parameter))
       .flatMap((series) =>
-        series.readings.map(({ at, value, below }) => ({
+        series.points.map(({ at, value, below }) => ({
           at,
           evidence: { kind: 'test' as const, parameter: series.parameter, value, below },
         })),
@@ -260,7 +250,7 @@ function testedSince(facts: JobFacts, parameter: ParameterId): boolean {
   const last = facts.services.at(-1);
   const since = last ? instantOf(last.done) : Number.NEGATIVE_INFINITY;
   return facts.water.some(
-    (series) => series.parameter === parameter && series.readings.some((reading) => reading.at > since),
+    (series) => series.parameter === parameter && series.points.some((point) => point.at > since),
   );
 }
 

@@ -72,8 +72,9 @@ export function planInto(
     return {
       action: other.facts.definition.action,
       // done in the same visit (the same half day) is the same turn, not the next one
-      doneSince: other.facts.services.filter((service) => instantOf(service.done) > sinceAt + MS_PER_DAY / 2)
-        .length,
+      doneSince: other.facts.services
+        .map((service) => instantOf(service.done))
+        .filter((done) => done > sinceAt + MS_PER_DAY / 2),
       nextInDays:
         planned.jobDay === null ? null : Math.max(0, (noonOf(planned.jobDay, asking.zone) - at) / MS_PER_DAY),
       intervalDays: planned.intervalDays ?? 0,

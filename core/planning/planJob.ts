@@ -1,21 +1,14 @@
-import { addDays, dayOf, MS_PER_DAY, type Day, type Instant } from '../time/day.ts';
-import { instantAfterRunning } from '../time/runningClock.ts';
+import { addDays, dayOf, endOfDay, MS_PER_DAY, type Day, type Instant } from '../time/day.ts';
 import { isDueWhenFound } from '../wear/found.ts';
-import {
-  beginningOf,
-  combine,
-  daysUntilDue,
-  FARTHEST_DAYS,
-  givenNotDueAt,
-  whoGoverns,
-  type Curve,
-} from '../rules/combine.ts';
+import { beginningOf, combine, daysUntilDue, FARTHEST_DAYS, whoGoverns } from '../rules/combine.ts';
 import { evaluate } from '../rules/evaluate.ts';
 import type { OtherJob, RuleCurve, RuleReason } from '../rules/evaluation.ts';
 import { instantOf, type Done, type JobFacts, type LookFact } from '../rules/facts.ts';
-import { jobAge, possibleAges, type JobAge, type PossibleAge } from '../rules/age.ts';
+import { jobAge, plainAge, possibleAges, weighed, type JobAge, type PossibleAge } from '../rules/age.ts';
 import type { RuleKind } from '../rules/rule.ts';
+import { wearEvidenceOf, type WearEvidence } from '../rules/wearEvidence.ts';
 import type { WearPriors } from '../wear/wearGrid.ts';
+import { chanceDue, dayOfShare, dueCurveOf, type DueCurve } from './dueCurve.ts';
 import type { CostRatios } from './lateness.ts';
 import { lastLook, recommend } from './recommend.ts';
 import { COMING_UP_DAYS, IN_WINDOW_CHANCE, type State } from './states.ts';
@@ -61,8 +54,10 @@ export interface JobPlan {
   intervalDays: number | null;
   /** A whole life from a fresh start, days: a tenth, half, nine tenths due; null where nothing wears by age. */
   life: { earliest: number; likely: number; latest: number } | null;
-  /** The chance that it is not yet due, by days from now; null where nothing speaks. */
-  notDueAfter: Curve | null;
+  /** The one curve of its date; null where nothing speaks. */
+  due: DueCurve | null;
+  /** What its records say of its wear; null: it has no such rule. */
+  wear: WearEvidence | null;
 }
 export interface RulePlan {
   kind: RuleKind;
@@ -75,7 +70,10 @@ export interface RulePlan {
   latest: Day | null;
 }
 
-/** Plans one job at an instant. Pure: the clock, the zone and every fact are arguments. */
+/**
+ * Plans one job at an instant. Pure: the clock, the zone and every fact are arguments. One way without returns:
+ * evidence, age, curves, joint curve, window, recommended day, state; each stage is a value that the next one takes.
+ */
 export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   const today = dayOf(context.at, facts.zone);
   const age = jobAge(facts);
@@ -83,81 +81,64 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   if (facts.status === 'off') return { ...base, state: 'left-off' };
   if (facts.status === 'paused') return { ...base, state: 'paused' };
 
-  const curves = curvesOf(facts, context, age);
-  if (curves.length === 0 && facts.definition.rules.every((rule) => speaksWhenCalled.has(rule.kind)))
+  const { told, wear, ageDays } = curvesOf(facts, context, age);
+  if (told.length === 0 && facts.definition.rules.every((rule) => speaksWhenCalled.has(rule.kind)))
     return base;
-  if (curves.length === 0) return { ...base, state: 'look-first', recommended: firstChance(context, today) };
+  if (told.length === 0) return { ...base, state: 'look-first', recommended: firstChance(context, today) };
 
-  const ofLife = curves.filter((curve) => curve.clock === 'since-last-done');
-  const ages =
-    age.last === null && ofLife.length === 0
-      ? [{ days: 0, weight: 1 }]
-      : possibleAges(age, context.at, facts.rests, (x) =>
-          ofLife.reduce((product, curve) => product * curve.survives(x), 1),
-        );
-  const lifeDays = (chance: number) =>
-    ofLife.length === 0 ? null : daysUntilDue(combine(ofLife, [{ days: 0, weight: 1 }]), chance, 0);
-  const oldest = beginningOf(ages);
+  const stand = standOf(facts, context, age, told);
+  const { curves, ages, oldest } = stand;
   const look = lastLook(facts.looks, age.last ? instantOf(age.last) : null);
-  const lookInDays = look ? (look.at - context.at) / MS_PER_DAY : null;
-  const notDueLook = look && !isDueWhenFound(look.found) ? lookInDays : null;
-  const dueLook = look && isDueWhenFound(look.found) ? lookInDays : null;
+  const dueLook = look && isDueWhenFound(look.found) ? (look.at - context.at) / MS_PER_DAY : null;
+  const notDueLook = look && dueLook === null ? (look.at - context.at) / MS_PER_DAY : null;
 
-  const curve = withLook(combine(curves, ages), notDueLook, dueLook);
-  const at = (share: number) => daysUntilDue(curve, share, oldest);
-  const window = {
-    earliest: at(0.1),
-    quarter: at(0.25),
-    likely: at(0.5),
-    threeQuarters: at(0.75),
-    latest: at(0.9),
+  const joint = dueLook === null ? combine(curves, ages) : (days: number) => (days < dueLook - 1e-9 ? 1 : 0);
+  const toDay = (inDays: number | null): Day | null =>
+    inDays === null ? null : dayOf(context.at + inDays * MS_PER_DAY, facts.zone);
+  // days of the curve count from the end of today, whenever today it was asked for
+  const shift = (endOfDay(today, facts.zone) - context.at) / MS_PER_DAY;
+  const due = dueCurveOf(joint, oldest, shift);
+  const inDays = (share: Parameters<typeof dayOfShare>[1]): number | null => {
+    const days = dayOfShare(due, share);
+    return days === null ? null : days + shift;
   };
-  const exact = age.last?.kind === 'exact';
-  const ageDays = exact ? (ages[0]?.days ?? null) : null;
-  const toDay = dayConverter(facts, context, age, ageDays);
-  const chanceDueNow = Math.min(1, Math.max(0, 1 - curve(0)));
+  const chanceDueNow = chanceDue(due)(-shift);
 
   const { costRatio } = base;
-  const { inDays, lookInDays: proposedLook } =
+  const advised =
     dueLook === null
       ? recommend({
-          curves,
-          ages,
+          ...{ curves, ages, wear, ageDays, costRatio },
+          graded: gradedOf(told),
           lookedInDays: notDueLook,
           lateness: facts.definition.lateness,
-          costRatio,
-          likelyInDays: window.likely,
-          latestInDays: window.latest,
+          likelyInDays: inDays(0.5) ?? FARTHEST_DAYS,
+          latestInDays: inDays(0.9) ?? FARTHEST_DAYS,
         })
       : { inDays: dueLook, lookInDays: null };
 
   const governing = whoGoverns(curves, ages);
-  const ranked = curves
-    .map((one, i) => ({ rule: one.kind, chance: governing[i] ?? 0, index: i }))
-    .sort((a, b) => b.chance - a.chance);
-  const graded = curves.reduce(
-    (count, one) => count + (one.reason.kind === 'wear' ? one.reason.graded : 0),
-    0,
-  );
-
+  const chances = new Map(curves.map((curve, i) => [curve, governing[i] ?? 0]));
+  const ranked = [...curves].sort((a, b) => (chances.get(b) ?? 0) - (chances.get(a) ?? 0));
   const lookable = facts.definition.foundScale !== 'none';
+  const exact = age.last?.kind === 'exact';
   // what was seen in the water or on a meter makes a date, however old the part is
-  const byAge = curves[ranked[0]?.index ?? 0]?.clock === 'since-last-done';
-  const roughOrUnknown =
-    !exact && byAge && lookable && dueLook === null && !(notDueLook !== null && age.last);
-  const lookDay = roughOrUnknown
-    ? lookWhenUnsure(age, inDays, toDay, context, today)
-    : proposedLook === null
+  const byAge = ranked[0]?.ofLife !== null;
+  const unsure = !exact && byAge && lookable && dueLook === null && !(notDueLook !== null && age.last);
+  const lookDay = unsure
+    ? lookWhenUnsure(age, advised.inDays, ahead, context, today)
+    : advised.lookInDays === null
       ? null
-      : toDay(Math.max(0, proposedLook));
+      : ahead(Math.max(0, advised.lookInDays));
   // a job nobody can look at and whose age nobody knows: do it at the next chance, and the count starts
-  const jobDay = byAge && !lookable && age.last === null ? firstChance(context, today) : toDay(inDays);
+  const jobDay =
+    byAge && !lookable && age.last === null ? firstChance(context, today) : ahead(advised.inDays);
   const days = {
-    earliest: toDay(window.earliest),
-    quarter: toDay(window.quarter),
-    likely: toDay(window.likely),
-    threeQuarters: toDay(window.threeQuarters),
-    latest: dueLook === null ? toDay(window.latest) : toDay(dueLook + 0.2 * (lifeDays(0.5) ?? 1)),
+    earliest: toDay(inDays(0.1)),
+    quarter: toDay(inDays(0.25)),
+    likely: toDay(inDays(0.5)),
+    threeQuarters: toDay(inDays(0.75)),
+    latest: dueLook === null ? toDay(inDays(0.9)) : ahead(dueLook + 0.2 * (stand.lifeDays(0.5) ?? 1)),
   };
   const state = stateOf({
     held: facts.held !== null,
@@ -167,42 +148,107 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     chanceDueNow,
     today,
     horizon: laterOf(base.nextVisit ?? today, addDays(today, COMING_UP_DAYS)),
-    unsure: roughOrUnknown,
+    unsure,
   });
   // one rule alone says what all of them say together
-  const rules =
-    curves.length === 1
-      ? curves.map((one) => ({ kind: one.kind, reason: one.reason, chance: 1, ...days }))
-      : curves.map((one, i) => rulePlan(one, governing[i] ?? 0, ages, notDueLook, toDay));
+  const rules = told.map((one): RulePlan => ({
+    kind: one.kind,
+    reason: one.reason,
+    chance: chances.get(one) ?? 0,
+    ...(told.length === 1 ? days : daysOfRule(one, ages, oldest, ahead)),
+  }));
+  const ruleOf = (curve: RuleCurve | undefined): RulePlan | null =>
+    curve ? (rules[told.indexOf(curve)] ?? null) : null;
+  const [first, second] = [ruleOf(ranked[0]), ruleOf(ranked[1])];
   return {
     ...base,
     ...days,
     state,
     ageDays,
     chanceDueNow,
-    notDueAfter: curve,
+    due,
+    wear,
     costRatio,
-    graded,
+    graded: gradedOf(told),
     look,
     recommended: state === 'look-first' ? lookDay : jobDay,
     jobDay,
-    governs: share(ranked[0]),
-    runnerUp: share(ranked[1]),
-    governing: rules[ranked[0]?.index ?? 0] ?? null,
-    second: ranked[1] ? (rules[ranked[1].index] ?? null) : null,
-    intervalDays: intervalOf(lifeDays(1 / costRatio)),
-    life: lifeOf(lifeDays),
+    governs: share(first),
+    runnerUp: share(second),
+    governing: first,
+    second,
+    intervalDays: intervalOf(stand.lifeDays(1 / costRatio)),
+    life: lifeOf(stand.lifeDays),
     rules,
   };
+
+  function ahead(inDaysFromNow: number): Day | null {
+    return inDaysFromNow >= FARTHEST_DAYS ? null : toDay(inDaysFromNow);
+  }
 }
+
+/** Every rule that speaks, the evidence on its wear, and its exposure now where the last time is known exactly. */
+function curvesOf(
+  facts: JobFacts,
+  context: PlanContext,
+  age: JobAge,
+): { told: RuleCurve[]; wear: WearEvidence | null; ageDays: number | null } {
+  const ageDays =
+    age.last?.kind === 'exact'
+      ? (possibleAges(age, context.at, facts.rests, () => 1)[0]?.days ?? null)
+      : null;
+  const wear = wearEvidenceOf(facts, age, context.at, ageDays, context.priors);
+  const told = facts.definition.rules.flatMap((rule) => {
+    const curve = evaluate(rule, { facts, age, at: context.at, ageDays, wear, other: context.other });
+    return curve ? [curve] : [];
+  });
+  return { told, wear, ageDays };
+}
+
+/** The curves that count, and the ages the part may have by them and by what was seen of it. */
+interface Stand {
+  curves: readonly RuleCurve[];
+  ages: readonly PossibleAge[];
+  /** How many days back it may have fallen due. */
+  oldest: number;
+  /** Of a fresh life, days by which a share is due; null: nothing wears by age. */
+  lifeDays: (share: number) => number | null;
+}
+function standOf(facts: JobFacts, context: PlanContext, age: JobAge, told: readonly RuleCurve[]): Stand {
+  const held = new Set(told.flatMap((curve) => curve.holds ?? []));
+  const curves = told.filter((curve) => !held.has(curve.kind));
+  const ofLife = curves.filter((curve) => curve.ofLife !== null);
+  const freshLife = (x: number): number =>
+    ofLife.reduce((product, curve) => product * (curve.ofLife?.(x) ?? 1), 1);
+  const known =
+    age.last === null && ofLife.length === 0
+      ? [plainAge(0)]
+      : possibleAges(age, context.at, facts.rests, freshLife);
+  const ages = weighed(known, (one) => curves.reduce((seen, curve) => seen * (curve.seen?.(one) ?? 1), 1));
+  const fresh = combine(
+    ofLife.map(({ ofLife: survives, cause }) => ({
+      notDue: (days: number) => survives?.(days) ?? 1,
+      ...(cause ? { cause } : {}),
+    })),
+    [plainAge(0)],
+  );
+  return {
+    curves,
+    ages,
+    oldest: beginningOf(ages),
+    lifeDays: (chance) => (ofLife.length === 0 ? null : daysUntilDue(fresh, chance, 0)),
+  };
+}
+
+const gradedOf = (told: readonly RuleCurve[]): number =>
+  told.reduce((count, one) => count + (one.reason.kind === 'wear' ? one.reason.graded : 0), 0);
 
 const intervalOf = (days: number | null): number | null => (days === null ? null : Math.max(0.5, days));
 function lifeOf(lifeDays: (chance: number) => number | null): JobPlan['life'] {
   const [earliest, likely, latest] = [lifeDays(0.1), lifeDays(0.5), lifeDays(0.9)];
   return earliest === null || likely === null || latest === null ? null : { earliest, likely, latest };
 }
-const share = (one: { rule: RuleKind; chance: number } | undefined) =>
-  one ? { rule: one.rule, chance: one.chance } : null;
+const share = (one: RulePlan | null) => one && { rule: one.kind, chance: one.chance };
 
 /** Rules that are silent until something calls: such a job without a call has no date, and that is no lack. */
 const speaksWhenCalled: ReadonlySet<RuleKind> = new Set<RuleKind>([
@@ -238,51 +284,8 @@ function emptyPlan(facts: JobFacts, context: PlanContext, today: Day, age: JobAg
     today,
     intervalDays: null,
     life: null,
-    notDueAfter: null,
-  };
-}
-
-function curvesOf(facts: JobFacts, context: PlanContext, age: JobAge): RuleCurve[] {
-  const exactAge =
-    age.last?.kind === 'exact' ? possibleAges(age, context.at, facts.rests, () => 1)[0]?.days : undefined;
-  return facts.definition.rules.flatMap((rule) => {
-    const curve = evaluate(rule, {
-      facts,
-      age,
-      at: context.at,
-      ageDays: exactAge ?? null,
-      other: context.other,
-      ...(context.priors ? { priors: context.priors } : {}),
-    });
-    return curve ? [curve] : [];
-  });
-}
-
-function withLook(curve: Curve, notDueInDays: number | null, dueInDays: number | null): Curve {
-  if (dueInDays !== null) return (days) => (days < dueInDays - 1e-9 ? 1 : 0);
-  return givenNotDueAt(curve, notDueInDays);
-}
-
-/** Days from now → the local day at the site. Exact ages count exposure from the last service, rests included. */
-function dayConverter(
-  facts: JobFacts,
-  context: PlanContext,
-  age: JobAge,
-  ageDays: number | null,
-): (inDays: number) => Day | null {
-  return (inDays) => {
-    if (inDays >= FARTHEST_DAYS) return null;
-    const last = age.last;
-    const instant =
-      last?.kind === 'exact' && ageDays !== null
-        ? instantAfterRunning(
-            last.at,
-            Math.max(0, ageDays + inDays - age.residualDays),
-            facts.rests,
-            context.at,
-          )
-        : context.at + inDays * MS_PER_DAY;
-    return dayOf(instant, facts.zone);
+    due: null,
+    wear: null,
   };
 }
 
@@ -294,28 +297,24 @@ function firstChance(context: PlanContext, today: Day): Day {
 function lookWhenUnsure(
   age: JobAge,
   inDays: number,
-  toDay: (inDays: number) => Day | null,
+  ahead: (inDays: number) => Day | null,
   context: PlanContext,
   today: Day,
 ): Day | null {
   if (age.last === null) return firstChance(context, today);
-  return toDay(Math.max(0, inDays));
+  return ahead(Math.max(0, inDays));
 }
 
-function rulePlan(
+/** The window of one rule alone. */
+function daysOfRule(
   curve: RuleCurve,
-  chance: number,
   ages: readonly PossibleAge[],
-  notDueLook: number | null,
-  toDay: (inDays: number) => Day | null,
-): RulePlan {
-  const oldest = beginningOf(ages);
-  const alone = givenNotDueAt(combine([curve], ages), curve.kind === 'wear' ? notDueLook : null);
-  const day = (share: number) => toDay(daysUntilDue(alone, share, oldest));
+  oldest: number,
+  ahead: (inDays: number) => Day | null,
+): Pick<RulePlan, 'earliest' | 'quarter' | 'likely' | 'threeQuarters' | 'latest'> {
+  const alone = combine([curve], ages);
+  const day = (share: number) => ahead(daysUntilDue(alone, share, oldest));
   return {
-    kind: curve.kind,
-    reason: curve.reason,
-    chance,
     earliest: day(0.1),
     quarter: day(0.25),
     likely: day(0.5),

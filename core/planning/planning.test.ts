@@ -95,11 +95,14 @@ describe('the floor before two graded cycles', () => {
     expect(planned.recommended && planned.recommended < (planned.jobDay ?? '')).toBe(true);
     expect(sentenceFor(planned, new3Days)).toContain('A look can save the work');
   });
-  test('a look that found it light moves the next look on, and the job is not asked for sooner', () => {
+  test('a look that found it light moves the next look on, narrows the window, and the job is not asked for sooner', () => {
     const looked = plan(facts(pump, { services: [service(-70)], looks: [{ at: day(0), found: 'light' }] }));
     const unlooked = plan(facts(pump, { services: [service(-70)] }));
     expect((looked.recommended ?? '') > (unlooked.recommended ?? '')).toBe(true);
-    expect((looked.likely ?? '') > (unlooked.likely ?? '')).toBe(true);
+    // half used after 70 days: it does not last 220
+    expect((looked.earliest ?? '') > (unlooked.earliest ?? '')).toBe(true);
+    expect((looked.latest ?? '') < (unlooked.latest ?? '')).toBe(true);
+    expect((looked.jobDay ?? '') >= (unlooked.jobDay ?? '')).toBe(true);
   });
   test('two graded cycles lift it', () => {
     const known = plan(facts(pump, { services: [service(-233), service(-118), service(-3)] }));
@@ -148,7 +151,7 @@ describe('rules', () => {
   test('calendar range: the chance of being due rises evenly from lo to hi', () => {
     const planned = plan(facts(change, { services: [service(-7, null)] }));
     expect(planned.earliest).toBe(addDays(TODAY, 1)); // 7.7 days after noon seven days ago is 04:48 tomorrow
-    expect(planned.likely).toBe(addDays(TODAY, 4)); // 10.5 days, midnight into day four
+    expect(planned.likely).toBe(addDays(TODAY, 3)); // 10.5 days, the midnight that ends day three
     expect(planned.jobDay).toBe(addDays(TODAY, 1)); // class B: 1 in 5 at 8.4 days
   });
   test('usage: lamp hours at 24 h a day, rated 8,000 to 9,000 h', () => {

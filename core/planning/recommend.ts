@@ -1,7 +1,8 @@
 import type { LookFact } from '../rules/facts.ts';
-import { beginningOf, combine, daysUntilDue, FARTHEST_DAYS, givenNotDueAt } from '../rules/combine.ts';
+import { beginningOf, combine, daysUntilDue, FARTHEST_DAYS } from '../rules/combine.ts';
 import type { PossibleAge } from '../rules/age.ts';
 import type { RuleCurve } from '../rules/evaluation.ts';
+import type { WearEvidence } from '../rules/wearEvidence.ts';
 import type { Lateness } from '../catalogue/types.ts';
 import { ageReplacement } from '../wear/ageReplacement.ts';
 import { acceptedLateness } from './lateness.ts';
@@ -21,6 +22,11 @@ export interface Recommendation {
 export interface RecommendFacts {
   curves: readonly RuleCurve[];
   ages: readonly PossibleAge[];
+  wear: WearEvidence | null;
+  /** Exposure now; null where the last time is not known exactly. */
+  ageDays: number | null;
+  /** Cycles of the present life that were graded. */
+  graded: number;
   /** The last look that found it not due, days from now (negative). */
   lookedInDays: number | null;
   lateness: Lateness;
@@ -35,31 +41,29 @@ export interface RecommendFacts {
  * cycles wear alone may not ask for the job before the low end of its range: it asks for a look instead.
  */
 export function recommend(facts: RecommendFacts): Recommendation {
-  const { curves, ages } = facts;
+  const { curves, ages, wear, ageDays } = facts;
   const oldest = beginningOf(ages);
-  const dayFor = (some: readonly RuleCurve[]): number => {
-    if (some.length === 0) return FARTHEST_DAYS;
-    const curve = givenNotDueAt(combine(some, ages), facts.lookedInDays);
-    return daysUntilDue(curve, acceptedLateness(facts.costRatio), oldest);
-  };
-  const wear = curves.find((curve) => curve.reason.kind === 'wear');
-  const others = curves.filter((curve) => curve !== wear);
-  const age = ages.length === 1 ? (ages[0]?.days ?? 0) : null;
+  const dayFor = (some: readonly RuleCurve[]): number =>
+    some.length === 0
+      ? FARTHEST_DAYS
+      : daysUntilDue(combine(some, ages), acceptedLateness(facts.costRatio), oldest);
+  const worn = curves.find((curve) => curve.reason.kind === 'wear');
+  const others = curves.filter((curve) => curve !== worn);
 
   const bySudden =
-    facts.lateness === 'sudden' && wear?.learned && age !== null
-      ? wear.learned.toDays(ageReplacement(wear.learned.grid, facts.costRatio)) - age
+    facts.lateness === 'sudden' && worn && wear && ageDays !== null
+      ? wear.history.toDays(ageReplacement(wear.grid, facts.costRatio)) - ageDays
       : null;
-  const wearAlone = bySudden ?? dayFor(wear ? [wear] : []);
+  const wearAlone = bySudden ?? dayFor(worn ? [worn] : []);
   const all = bySudden === null ? dayFor(curves) : Math.min(bySudden, dayFor(others), facts.latestInDays);
 
-  if (!wear || wear.reason.kind !== 'wear' || wear.reason.graded >= GRADED_FOR_TRUST || age === null) {
+  if (!worn || !wear || facts.graded >= GRADED_FOR_TRUST || ageDays === null)
     return { inDays: all, lookInDays: null };
-  }
-  const lowEnd = wear.reason.range.lo - age;
+  // by exposure: where what wears it is counted, the low end of its range comes as that is used up
+  const lowEnd = wear.history.toDays(wear.range.lo) - ageDays;
   const floor = Math.max(all, lowEnd);
   const inDays = Math.min(others.length > 0 ? dayFor(others) : FARTHEST_DAYS, floor);
-  const spacing = LOOK_SPACING * (facts.likelyInDays + age);
+  const spacing = LOOK_SPACING * (facts.likelyInDays + ageDays);
   const look = facts.lookedInDays === null ? wearAlone : Math.max(wearAlone, facts.lookedInDays + spacing);
   return { inDays, lookInDays: wearAlone < floor && look < inDays ? look : null };
 }

@@ -1,4 +1,4 @@
-import type { Instant } from '../time/day.ts';
+import { MS_PER_DAY, type Instant } from '../time/day.ts';
 import { runningDays } from '../time/runningClock.ts';
 import type { WearCycle } from '../wear/wearPosterior.ts';
 import { totalBetween } from './counter.ts';
@@ -55,6 +55,20 @@ export function jobAge(facts: Pick<JobFacts, 'services' | 'rests' | 'lifeEnds' |
   return { cycles, last, residualDays, residualTotal };
 }
 
+/** What services in part left on a thing, counted by whatever passes between two instants. */
+export function leftOnPart(
+  services: JobFacts['services'],
+  between: (from: Instant, to: Instant) => number,
+): number {
+  let left = 0;
+  services.forEach((service, i) => {
+    const before = services[i - 1];
+    if (!before) return;
+    left = (left + between(instantOf(before.done), instantOf(service.done))) * (1 - service.shareDone);
+  });
+  return left;
+}
+
 /** A job done whole leaves nothing, whatever it was before. */
 const residualOf = (counter: JobFacts['counter'], shareDone: number): number | null =>
   counter !== null && shareDone === 1 ? 0 : null;
@@ -73,11 +87,20 @@ function markNewLives(
   if (before) before.newLifeAfter = true;
 }
 
-/** A possible age of the part now, days, and how likely it is. */
+/** A possible age of the part now, and how likely it is. */
 export interface PossibleAge {
+  /** Exposure, days. */
   days: number;
   weight: number;
+  /** Exposure at a time, in calendar days from now: what lies ahead runs on, what lies behind had its rests. */
+  exposureIn: (daysFromNow: number) => number;
 }
+/** An age without rests. */
+export const plainAge = (days: number, weight = 1): PossibleAge => ({
+  days,
+  weight,
+  exposureIn: (daysFromNow) => Math.max(0, days + daysFromNow),
+});
 
 const ROUGH_POINTS = 25;
 const UNKNOWN_POINTS = 64;
@@ -94,19 +117,35 @@ export function possibleAges(
   survives: (exposureDays: number) => number,
 ): PossibleAge[] {
   const { last, residualDays } = age;
-  if (last?.kind === 'exact') return [{ days: residualDays + runningDays(last.at, at, rests), weight: 1 }];
+  const ageSince = (done: Instant, weight: number): PossibleAge => {
+    const days = residualDays + runningDays(done, at, rests);
+    return {
+      days,
+      weight,
+      exposureIn: (ahead) =>
+        ahead >= 0 ? days + ahead : residualDays + runningDays(done, at + ahead * MS_PER_DAY, rests),
+    };
+  };
+  if (last?.kind === 'exact') return [ageSince(last.at, 1)];
   if (last) {
     return Array.from({ length: ROUGH_POINTS }, (_, i) => {
       const done = last.from + ((last.to - last.from) * (i + 0.5)) / ROUGH_POINTS;
-      return { days: residualDays + runningDays(done, at, rests), weight: 1 / ROUGH_POINTS };
+      return ageSince(done, 1 / ROUGH_POINTS);
     });
   }
   let reach = 1;
   while (survives(reach) > 0.002 && reach < 1e5) reach *= 1.3;
   const ages = Array.from({ length: UNKNOWN_POINTS }, (_, i) => {
     const days = (reach * (i + 0.5)) / UNKNOWN_POINTS;
-    return { days, weight: survives(days) };
+    return plainAge(days, survives(days));
   });
-  const total = ages.reduce((sum, one) => sum + one.weight, 0);
-  return ages.map(({ days, weight }) => ({ days, weight: weight / total }));
+  return weighed(ages, () => 1);
+}
+
+/** Ages weighed by what was seen of each, summing to 1; where nothing known fits what was seen, as they were. */
+export function weighed(ages: readonly PossibleAge[], seen: (age: PossibleAge) => number): PossibleAge[] {
+  const weights = ages.map((age) => age.weight * seen(age));
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  if (!(total > 1e-9)) return [...ages];
+  return ages.map((age, i) => ({ ...age, weight: (weights[i] ?? 0) / total }));
 }

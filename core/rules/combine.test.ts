@@ -4,16 +4,17 @@ import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
 import { normalCdf, normalQuantileFast } from '../wear/normal.ts';
 import { beliefOfRange } from '../wear/wearGrid.ts';
 import { bent, causeStates } from './commonCause.ts';
-import { combine, daysUntilDue, FARTHEST_DAYS, givenNotDueAt, whoGoverns } from './combine.ts';
+import { plainAge } from './age.ts';
+import { combine, daysUntilDue, FARTHEST_DAYS, whoGoverns } from './combine.ts';
+import { byCalendar, byExposure } from './evaluation.ts';
+import { outlasting } from '../wear/thisLife.ts';
 
-const fresh = [{ days: 0, weight: 1 }];
+const fresh = [plainAge(0)];
 const lognormal = (lo: number, hi: number) => {
   const middle = Math.log(lo * hi) / 2;
   const sigma = Math.log(hi / lo) / (2 * 1.2815515655446004);
-  return {
-    clock: 'since-last-done' as const,
-    survives: (x: number) => (x <= 0 ? 1 : normalCdf((middle - Math.log(x)) / sigma)),
-  };
+  const survives = (x: number) => (x <= 0 ? 1 : normalCdf((middle - Math.log(x)) / sigma));
+  return { ...byExposure(survives), survives };
 };
 const quantiles = [
   ['p10', 0.1],
@@ -56,11 +57,8 @@ describe('after a look that found it not due', () => {
   test.each(casesOf('lognormal remaining life'))('$id [$source]', (one) => {
     const age = numberIn(one, 'age');
     const { middle, tau } = beliefOfRange({ lo: numberIn(one, 'P10'), hi: numberIn(one, 'P90') });
-    const life = {
-      clock: 'since-last-done' as const,
-      survives: (x: number) => (x <= 0 ? 1 : normalCdf((middle - Math.log(x)) / tau)),
-    };
-    const curve = givenNotDueAt(combine([life], [{ days: age, weight: 1 }]), 0);
+    const survives = (x: number) => (x <= 0 ? 1 : normalCdf((middle - Math.log(x)) / tau));
+    const curve = combine([byExposure(outlasting(survives, age))], [plainAge(age)]);
     for (const [name, share] of quantiles)
       expect(Math.abs(age + daysUntilDue(curve, share, age) - numberOut(one, name))).toBeLessThanOrEqual(
         allowed(one, name) + 1e-5 * numberOut(one, name),
@@ -80,12 +78,12 @@ describe('who governs', () => {
     expect(whoGoverns([lognormal(20, 40), lognormal(25, 60)], fresh)[0]).toBeCloseTo(expected, 2);
   });
   test('a step before everything else governs alone', () => {
-    const step = { clock: 'from-now' as const, survives: (x: number) => (x < 5 ? 1 : 0) };
+    const step = byCalendar((x) => (x < 5 ? 1 : 0));
     expect(whoGoverns([lognormal(50, 90), step], fresh)[1]).toBeGreaterThan(0.999);
   });
   test('what was seen counts from now, whatever the age of the part', () => {
-    const seen = { clock: 'from-now' as const, survives: (days: number) => (days < 5 ? 1 : 0) };
-    const old = [{ days: 700, weight: 1 }];
+    const seen = byCalendar((days) => (days < 5 ? 1 : 0));
+    const old = [plainAge(700)];
     expect(daysUntilDue(combine([seen], old), 0.5, 700)).toBeCloseTo(5, 4);
     expect(whoGoverns([lognormal(600, 900), seen], old)[1]).toBeGreaterThan(0);
   });

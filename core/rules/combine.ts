@@ -6,12 +6,10 @@ import type { RuleCurve } from './evaluation.ts';
 /** Dates further than a century ahead are "never" in this trade. */
 export const FARTHEST_DAYS = 36_500;
 
-/** The chance that a job is not yet due, at each number of days from `at` (negative: in the past). */
+/** The chance that a job is not yet due, at each number of calendar days from `at` (negative: in the past). */
 export type Curve = (daysFromNow: number) => number;
 
-type Curved = Pick<RuleCurve, 'survives' | 'clock' | 'cause'>;
-const valueAt = (curve: Curved, ageDays: number, daysFromNow: number): number =>
-  curve.survives(curve.clock === 'from-now' ? daysFromNow : ageDays + daysFromNow);
+type Curved = Pick<RuleCurve, 'notDue' | 'cause'>;
 
 /**
  * Whichever comes first: the survivals multiply, over the ages the part may have; rules that one cause drives do so
@@ -25,11 +23,11 @@ export function combine(curves: readonly Curved[], ages: readonly PossibleAge[])
     for (const age of ages) {
       if (!shared) {
         let product = age.weight;
-        for (const curve of curves) product *= valueAt(curve, age.days, daysFromNow);
+        for (const curve of curves) product *= curve.notDue(daysFromNow, age);
         sum += product;
         continue;
       }
-      const values = curves.map((curve) => valueAt(curve, age.days, daysFromNow));
+      const values = curves.map((curve) => curve.notDue(daysFromNow, age));
       sum += age.weight * jointly(values, states);
     }
     return sum;
@@ -46,14 +44,6 @@ function jointly(values: readonly number[], states: readonly CauseState[]): numb
     sum += product;
   }
   return sum;
-}
-
-/** What a look that found it not due adds: before it 1, after it the share of what was left; null: nobody looked. */
-export function givenNotDueAt(curve: Curve, lookInDays: number | null): Curve {
-  if (lookInDays === null) return curve;
-  const left = curve(lookInDays);
-  if (left < 1e-9) return curve;
-  return (days) => (days <= lookInDays ? 1 : Math.min(1, curve(days) / left));
 }
 
 /** Days from now at which the chance of being due reaches a share, by bisection; FARTHEST_DAYS if never. */
@@ -109,7 +99,7 @@ function addGoverning(
   chances: number[],
 ): void {
   const inStates = (days: number) => {
-    const values = curves.map((curve) => valueAt(curve, age.days, days));
+    const values = curves.map((curve) => curve.notDue(days, age));
     const scores = states.length > 1 ? values.map(normalQuantileFast) : values;
     return states.map(({ bends }) => values.map((value, i) => bent(value, scores[i] ?? 0, bends[i] ?? null)));
   };

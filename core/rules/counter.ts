@@ -33,7 +33,10 @@ export function recentPerDay(counter: Counter, at: Instant): number | null {
   const stretch = recent.length >= 2 ? recent : known.slice(-2);
   const [first, last] = [stretch[0], stretch.at(-1)];
   if (!first || !last || last.at - first.at < MS_PER_DAY) return null;
-  return (rises(stretch) / (last.at - first.at)) * MS_PER_DAY;
+  const risen = rises(stretch);
+  // set back and nothing counted since: it tells nothing
+  if (risen === 0 && last.value < first.value) return null;
+  return (risen / (last.at - first.at)) * MS_PER_DAY;
 }
 
 function totalOfRate(readings: Counter['readings'], from: Instant, to: Instant): number | null {

@@ -1,6 +1,6 @@
 import { median } from '../numeric/median.ts';
-import { robustTrend, type Point } from '../water/robustSlope.ts';
-import { FEWEST_FOR_TREND, trendLine, type TrendLine } from '../water/trendLine.ts';
+import { robustTrend, type Point } from '../statistics/robustSlope.ts';
+import { FEWEST_FOR_TREND, isClear, trendOf, type Trend } from '../statistics/trend.ts';
 import { normalCdf } from '../wear/normal.ts';
 
 /** How far apart the slopes of different cycles are when only one earlier cycle tells: a house default. */
@@ -11,20 +11,28 @@ export interface Limit {
   /** The side on which it is due. */
   side: 'above' | 'below';
 }
+/** A limit that was crossed: after the last reading inside it (null: there is none), by the first one outside. Days from now. */
+export interface Crossed {
+  afterDays: number | null;
+  byDays: number;
+}
 
 /** When a noisy series crosses its limit. Days count from now. */
 export interface Crossing {
   survives: (daysFromNow: number) => number;
   /** Half-way day of the crossing; past where it is over already. */
   inDays: number;
-  /** null: over already at the last reading. `from`: these readings, or earlier cycles. */
+  /** null: it has not crossed it. */
+  crossed: Crossed | null;
+  /** null: crossed already. `from`: these readings, or earlier cycles. */
   trend: { perDay: number; readings: number; from: 'readings' | 'earlier-cycles' } | null;
 }
 
 /**
- * Over already: due since the last reading. Otherwise by a robust line through the readings of this cycle, or with
- * fewer than three of them by the slopes of earlier cycles. A slope within its own error is no trend: null, the
- * series says nothing. Nothing over its limit only by the reading's own error counts as over.
+ * Over already: due since its course crossed the limit, somewhere between the last reading inside and the first outside.
+ * Otherwise by the trend of the readings of this cycle, or with fewer than three of them by the slopes of earlier cycles.
+ * A slope within its own error is no trend: null, the series says nothing. Nothing over its limit only by the reading's
+ * own error counts as over.
  * @param points of this cycle, oldest first; days from now (negative)
  * @param errorSd standard deviation of one reading, in the unit of the values
  * @param earlierSlopes slopes of earlier cycles, per day
@@ -37,39 +45,63 @@ export function crossing(
 ): Crossing | null {
   const latest = points.at(-1);
   if (!latest) return null;
-  const sign = limit.side === 'above' ? 1 : -1;
-  if (sign * (latest.value - limit.value) > errorSd)
-    return { survives: (days) => (days < latest.days ? 1 : 0), inDays: latest.days, trend: null };
-  const fitted = trendLine(points, errorSd);
+  if (signOf(limit) * (latest.value - limit.value) > errorSd) return alreadyOver(points, limit);
+  const fitted = trendOf(points, errorSd);
   const line: Line | null = fitted
     ? { ...fitted, from: 'readings' }
     : lineOfEarlier(points, errorSd, earlierSlopes);
-  if (!line || sign * line.perDay <= line.slopeError) return null;
-  const toGo = (days: number) =>
-    sign * (limit.value - line.levelAtLatest - line.perDay * (days - latest.days));
+  return line && alongLine(line, latest, limit);
+}
+
+/** When a line leads over a limit; null where it does not, or not clearly. */
+export function alongLine(line: Line, latest: Point, limit: Limit): Crossing | null {
+  const sign = signOf(limit);
+  if (!isClear(line) || sign * line.slope <= 0) return null;
+  const toGo = (days: number) => sign * (limit.value - line.level - line.slope * (days - latest.days));
   return {
-    survives: (days) =>
-      days <= latest.days
-        ? 1
-        : normalCdf(toGo(days) / Math.hypot(line.levelError, line.slopeError * (days - latest.days))),
-    inDays: latest.days + (limit.value - line.levelAtLatest) / line.perDay,
-    trend: { perDay: line.perDay, readings: line.readings, from: line.from },
+    survives: (days) => (days <= latest.days ? 1 : normalCdf(toGo(days) / line.errorAt(days))),
+    inDays: latest.days + (limit.value - line.level) / line.slope,
+    crossed: null,
+    trend: { perDay: line.slope, readings: line.n, from: line.from },
   };
 }
 
-type Line = Omit<TrendLine, 'slopeSe'> & { from: 'readings' | 'earlier-cycles' };
+const signOf = ({ side }: Limit): number => (side === 'above' ? 1 : -1);
+
+/** Nobody saw it cross: any moment between the last reading inside and the first of those outside is as likely. */
+export function alreadyOver(points: readonly Point[], limit: Limit): Crossing {
+  const sign = signOf(limit);
+  const insideAt = points.findLastIndex((point) => sign * (point.value - limit.value) <= 0);
+  const afterDays = points[insideAt]?.days ?? null;
+  const byDays = points[insideAt + 1]?.days ?? 0;
+  return {
+    survives: (days) =>
+      days >= byDays
+        ? 0
+        : afterDays === null || days <= afterDays
+          ? 1
+          : (byDays - days) / (byDays - afterDays),
+    inDays: afterDays === null ? byDays : (afterDays + byDays) / 2,
+    crossed: { afterDays, byDays },
+    trend: null,
+  };
+}
+
+export type Line = Trend & { from: 'readings' | 'earlier-cycles' };
 
 function lineOfEarlier(points: readonly Point[], errorSd: number, slopes: readonly number[]): Line | null {
   const latest = points.at(-1);
   if (!latest || slopes.length === 0) return null;
-  const perDay = median(slopes);
-  const spread = 1.4826 * median(slopes.map((slope) => Math.abs(slope - perDay)));
+  const slope = median(slopes);
+  const spread = 1.4826 * median(slopes.map((one) => Math.abs(one - slope)));
+  const standardError = Math.max(spread, LONE_SLOPE_SPREAD * Math.abs(slope)) / Math.sqrt(slopes.length);
   return {
-    perDay,
-    levelAtLatest: latest.value,
-    slopeError: Math.max(spread, LONE_SLOPE_SPREAD * Math.abs(perDay)) / Math.sqrt(slopes.length),
-    levelError: errorSd,
-    readings: points.length,
+    slope,
+    standardError,
+    n: points.length,
+    level: latest.value,
+    latestDays: latest.days,
+    errorAt: (days) => Math.hypot(errorSd, standardError * (days - latest.days)),
     from: 'earlier-cycles',
   };
 }

@@ -1,18 +1,19 @@
 import type { Found } from '../wear/found.ts';
-import type { JobAge } from './age.ts';
+import type { JobAge, PossibleAge } from './age.ts';
+import type { WearEvidence } from './wearEvidence.ts';
 import type { EventKind } from './eventKinds.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { JobFacts } from './facts.ts';
 import type { CounterId, MeasureId, StoreMeasureId } from './measures.ts';
-import type { IntervalRule, RuleKind } from './rule.ts';
-import type { LifeRange, WearGrid, WearPriors } from '../wear/wearGrid.ts';
+import type { IntervalRule, LimitSetter, RuleKind } from './rule.ts';
+import type { LifeRange } from '../wear/wearGrid.ts';
 import type { Day, Instant } from '../time/day.ts';
 
 /** What another job will do next, for rules that count its services. */
 export interface OtherJob {
   action: string;
-  /** How often it was done since this job's last time. */
-  doneSince: number;
+  /** When it was done since this job's last time, oldest first. */
+  doneSince: readonly Instant[];
   /** Days from `at` to its next recommended day, null where nobody knows. */
   nextInDays: number | null;
   /** Days between its services. */
@@ -23,11 +24,11 @@ export interface RuleContext {
   facts: JobFacts;
   age: JobAge;
   at: Instant;
-  /** null where the last time is unknown or rough. */
+  /** Exposure now, days; null where the last time is unknown or rough. */
   ageDays: number | null;
   other: (jobId: string) => OtherJob | null;
-  /** What all jobs and like parts teach; absent: the house's priors. */
-  priors?: WearPriors;
+  /** What the records say of the life that its wear rule counts; null: it has no such rule. */
+  wear: WearEvidence | null;
 }
 
 /** Why a rule says what it says, as data. Sentences are made of it in core/explain. */
@@ -43,7 +44,7 @@ export type RuleReason =
       /** Its life is counted by this; per day, in the stored unit. */
       counted: { measure: CounterId; usualPerDay: number; recentPerDay: number } | null;
     }
-  | { kind: 'calendar'; range: LifeRange }
+  | { kind: 'calendar'; range: LifeRange; by: LimitSetter | null }
   | { kind: 'usage'; ratedHours: LifeRange; usedHours: number | null; hoursPerDay: number; metered: boolean }
   | { kind: 'every-nth'; n: number; doneSince: number; action: string }
   | {
@@ -52,7 +53,8 @@ export type RuleReason =
       side: 'above' | 'below';
       limit: number;
       latest: { value: number; below: boolean; at: Instant };
-      /** null: out of its band already. */
+      /** Out of its band already: since when. */
+      crossed: CrossedAt | null;
       trend: { perWeek: number; readings: number } | null;
       systemName: string | null;
     }
@@ -63,7 +65,8 @@ export type RuleReason =
       /** The value when clean, where the limit is taken from it. */
       clean: number | null;
       latest: { value: number; at: Instant };
-      /** null: over its limit already. */
+      /** Over its limit already: since when. */
+      crossed: CrossedAt | null;
       trend: { perDay: number; readings: number; from: 'readings' | 'earlier-cycles' } | null;
     }
   | {
@@ -78,24 +81,43 @@ export type RuleReason =
   | { kind: 'season'; recurrence: string; day: Day }
   | { kind: 'after-event'; event: EventKind; at: Instant; days: number; note: string };
 
-/**
- * What a curve counts: exposure since the job was last done (days), or days from `at`, for what was seen in the water,
- * on a meter or in the calendar and holds whatever the age of the part.
- */
-export type CurveClock = 'since-last-done' | 'from-now';
+/** Between the last reading inside a limit (null: there is none) and the first one outside. */
+export interface CrossedAt {
+  after: Instant | null;
+  by: Instant;
+}
 
 /** One rule turned into a curve: the chance that the job is not yet due. */
 export interface RuleCurve {
   kind: RuleKind;
-  clock: CurveClock;
-  survives: (days: number) => number;
+  /** Of a fresh life, by days of exposure; null: what was seen, in the water or in the calendar, whatever the age. */
+  ofLife: ((exposureDays: number) => number) | null;
+  /** From now on, by calendar days, for a part of an age. */
+  notDue: (daysFromNow: number, age: PossibleAge) => number;
   reason: RuleReason;
-  /** Only wear: what the records say, for the age at which a sudden failure should be forestalled. */
-  learned?: { grid: WearGrid; toDays: (exposure: number) => number };
+  /** How likely what was seen of this life is at an age; absent: nothing was seen of it. */
+  seen?: (age: PossibleAge) => number;
+  /** Rules whose evidence this curve holds already: they are told, and not counted again. */
+  holds?: readonly RuleKind[];
   /** What also drives other rules: given it, they are independent of one another. */
   cause?: CommonCause;
 }
-/** Feeding drives wear by dirt and nutrients alike; one part's own life stands behind its wear and its readings. */
+/** Feeding drives wear by dirt and nutrients alike; two limits read on one part tell of one life. */
 export type CommonCause = 'feeding' | 'this-life';
+
+/** A curve of the exposure since the job was last done. */
+export const byExposure = (
+  survives: (exposureDays: number) => number,
+): Pick<RuleCurve, 'ofLife' | 'notDue'> => ({
+  ofLife: survives,
+  notDue: (daysFromNow, age) => survives(age.exposureIn(daysFromNow)),
+});
+/** A curve of the calendar, whatever the age of the part. */
+export const byCalendar = (
+  survives: (daysFromNow: number) => number,
+): Pick<RuleCurve, 'ofLife' | 'notDue'> => ({
+  ofLife: null,
+  notDue: survives,
+});
 /** null: the rule cannot speak (its evidence is missing). */
 export type Evaluate<K extends RuleKind> = (rule: IntervalRule<K>, context: RuleContext) => RuleCurve | null;

@@ -1,7 +1,7 @@
 import type { JobDefinition } from '../catalogue/types.ts';
 import type { Instant } from '../time/day.ts';
 import type { EventKind } from './eventKinds.ts';
-import type { Band, ParameterId } from '../water/parameters.ts';
+import type { TestPoint, TestSeries } from '../water/testSeries.ts';
 import type { Counter } from './counter.ts';
 import type { MeasureId } from './measures.ts';
 import type { Rest } from '../time/runningClock.ts';
@@ -41,25 +41,14 @@ export interface StoreFigures {
   leftNow?: number | null;
 }
 export const noStoreFigures: StoreFigures = { capacity: null, unusable: null, usePerDay: null };
-export interface WaterReading {
-  at: Instant;
-  value: number;
-  /** Below the method's lowest reading, which is the value. */
-  below: boolean;
-  timing: 'before' | 'after' | null;
-}
-/** One parameter of one system. */
-export interface WaterSeries {
+/** One parameter of one system: the history that dates, verdicts, charts and plans all read. */
+export interface WaterSeries extends TestSeries {
   systemId: string;
   systemName: string;
-  parameter: ParameterId;
-  band: Band | null;
   /** true: the band follows the incoming water; with none read yet there is no band. */
   fromSource: boolean;
   incoming: Incoming | null;
-  /** No measurable nitrate or phosphate is a warning here. */
-  warnAtZero: boolean;
-  readings: readonly WaterReading[];
+  points: readonly (TestPoint & { at: Instant })[];
 }
 /** The last accepted reading of the water that comes in. */
 export interface Incoming {

@@ -8,8 +8,11 @@ import type { LifeRange } from '../wear/wearGrid.ts';
 interface RuleFields {
   /** The wear life is learned from found conditions; `range` is what keepers usually see, in days. */
   wear: { range: LifeRange };
-  /** By the calendar: one figure is "never longer than", two are the range of practice. Days. */
-  calendar: { range: LifeRange };
+  /**
+   * By the calendar: one figure is "never longer than", two are the range of practice. Days. A limit that the law or the
+   * maker sets runs on while the unit rests, and no programme replaces it.
+   */
+  calendar: { range: LifeRange; by?: LimitSetter };
   /** A rated amount is used up. Hours of running, the chance of being due rises from lo to hi. */
   usage: { ratedHours: LifeRange };
   /** Due at each Nth service of another job of the same unit (or system), since this job's last one. */
@@ -25,6 +28,10 @@ interface RuleFields {
   /** Due so many days after an event of a kind that happened since it was last done. */
   'after-event': { event: EventKind; days: number };
 }
+/** Who sets a limit that holds whatever a keeper's practice is. */
+export const limitSetters = ['law', 'maker'] as const;
+export type LimitSetter = (typeof limitSetters)[number];
+
 /** The end of a band at which a rule speaks. */
 export type BandSide = 'above' | 'below' | 'either';
 export const bandSides = ['above', 'below', 'either'] as const satisfies readonly BandSide[];

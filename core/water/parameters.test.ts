@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberOut } from '../reference/cases.ts';
 import { bandInForce, findProgramme, programmes } from '../catalogue/programmes.ts';
 import { isStripped, judge, parameters } from './parameters.ts';
-import { robustTrend } from './robustSlope.ts';
+import { robustTrend } from '../statistics/robustSlope.ts';
 
 describe('a reading against its band', () => {
   const band = { lo: 5, hi: 20 };

@@ -1,5 +1,5 @@
-import type { Band, ParameterId } from './parameters.ts';
-import type { MethodLimits } from './parameters.ts';
+import { trendOf, type Trend } from '../statistics/trend.ts';
+import type { Band, MethodLimits, ParameterId } from './parameters.ts';
 
 /** One test of one parameter, stored unit. Days from now, negative. */
 export interface TestPoint {
@@ -28,6 +28,27 @@ export interface TestSeries {
   /** Days from now of services that make it start anew (a new media charge), newest last; changes are not among them. */
   resets: readonly number[];
 }
+
+/** Where a reading lies below what its method can show, that is all it says: below the method's lowest. */
+export function censored(
+  value: number,
+  below: boolean,
+  { lowest }: Pick<MethodLimits, 'lowest'>,
+): Pick<TestPoint, 'value' | 'below'> {
+  return !below && value < lowest ? { value: lowest, below: true } : { value, below };
+}
+
+/** What the present course is read from: no doubt, not thinned by a change, since it last started anew. */
+export function presentCourse({ points, resets }: TestSeries): TestPoint[] {
+  const since = resets.at(-1) ?? Number.NEGATIVE_INFINITY;
+  return points.filter((point) => isJudged(point) && point.days > since);
+}
+/** The one trend of a series. */
+export const courseTrend = (series: TestSeries): Trend | null =>
+  trendOf(
+    presentCourse(series).map((point) => ({ days: point.days, value: pointValue(point) })),
+    readingError(series.method),
+  );
 
 /** Standard deviation of one reading: how well the method repeats, and that it shows only steps. */
 export function readingError({ repeatability, step }: MethodLimits): number {

@@ -1,18 +1,20 @@
 import { NINETEEN_IN_TWENTY } from '../numeric/confidence.ts';
 import { median } from '../numeric/median.ts';
 import { isStripped, judge, type ParameterId, type Verdict } from './parameters.ts';
+import { FEWEST_FOR_TREND, isClear, type Trend } from '../statistics/trend.ts';
 import {
+  courseTrend,
   isJudged,
   pointValue,
+  presentCourse,
   readingError,
   type Doubt,
   type TestPoint,
   type TestSeries,
 } from './testSeries.ts';
-import { trendLine, FEWEST_FOR_TREND } from './trendLine.ts';
 
 /** How it goes since the last service that concerns it; per week, stored unit. */
-export type Trend =
+export type Tendency =
   | { kind: 'rising' | 'falling'; perWeek: number; error: number; readings: number }
   /** A slope within its own error (19 times in 20) is no trend. */
   | { kind: 'steady'; error: number; readings: number }
@@ -41,7 +43,7 @@ export interface ParameterVerdict {
   doubtful: { point: TestPoint; doubt: Doubt } | null;
   /** How far out of the band, in stored units; 0 in it. */
   outBy: number;
-  trend: Trend;
+  trend: Tendency;
   /** Days from now until the line leaves the band; null: it does not, or nobody knows. */
   leaves: { side: 'above' | 'below'; inDays: number; soonest: number; latest: number | null } | null;
   week: WeekChange | null;
@@ -75,13 +77,8 @@ export function verdictOf(series: TestSeries): ParameterVerdict {
       : isStripped(parameter, latest.below, series.warnAtZero)
         ? 'stripped'
         : judge(latest.value, latest.below, band, method.repeatability);
-  const since = series.resets.at(-1) ?? Number.NEGATIVE_INFINITY;
-  const recent = judged.filter((point) => point.days > since);
-  const line = trendLine(
-    recent.map((point) => ({ days: point.days, value: pointValue(point) })),
-    error,
-  );
-  const trend = trendOf(line, recent.length);
+  const line = courseTrend(series);
+  const trend = tendencyOf(line, presentCourse(series).length);
   return {
     parameter,
     verdict,
@@ -105,30 +102,27 @@ function outBy({ value, below }: TestPoint, { band }: TestSeries): number {
   return 0;
 }
 
-function trendOf(line: ReturnType<typeof trendLine>, readings: number): Trend {
+function tendencyOf(line: Trend | null, readings: number): Tendency {
   if (!line) return { kind: 'not-known', readings, needed: FEWEST_FOR_TREND };
-  const [perWeek, error] = [7 * line.perDay, 7 * NINETEEN_IN_TWENTY * line.slopeSe];
-  return Math.abs(perWeek) <= error
-    ? { kind: 'steady', error, readings: line.readings }
-    : { kind: perWeek > 0 ? 'rising' : 'falling', perWeek, error, readings: line.readings };
+  const [perWeek, error] = [7 * line.slope, 7 * NINETEEN_IN_TWENTY * line.standardError];
+  return isClear(line)
+    ? { kind: perWeek > 0 ? 'rising' : 'falling', perWeek, error, readings: line.n }
+    : { kind: 'steady', error, readings: line.n };
 }
 
-function leavesBand(
-  { band, points }: TestSeries,
-  line: ReturnType<typeof trendLine>,
-  trend: Trend,
-): ParameterVerdict['leaves'] {
+function leavesBand({ band }: TestSeries, line: Trend | null, trend: Tendency): ParameterVerdict['leaves'] {
   if (!line || !band || (trend.kind !== 'rising' && trend.kind !== 'falling')) return null;
   const side = trend.kind === 'rising' ? 'above' : 'below';
   const edge = side === 'above' ? band.hi : band.lo;
-  const at = points.filter(isJudged).at(-1)?.days;
-  if (edge === null || at === undefined) return null;
-  const toGo = edge - line.levelAtLatest;
+  const at = line.latestDays;
+  if (edge === null) return null;
+  const toGo = edge - line.level;
   const when = (slope: number): number | null => (slope * toGo > 0 ? at + toGo / slope : null);
-  const steeper = line.perDay + Math.sign(line.perDay) * NINETEEN_IN_TWENTY * line.slopeSe;
-  const flatter = line.perDay - Math.sign(line.perDay) * NINETEEN_IN_TWENTY * line.slopeSe;
+  const doubt = Math.sign(line.slope) * NINETEEN_IN_TWENTY * line.standardError;
+  const steeper = line.slope + doubt;
+  const flatter = line.slope - doubt;
   const latest = when(flatter);
-  const inDays = when(line.perDay);
+  const inDays = when(line.slope);
   if (inDays === null || inDays > FARTHEST_DAYS) return null;
   return {
     side,

@@ -147,6 +147,20 @@ function fallOf(sigma: number): { reach: number; values: Float64Array } {
  * lie on the steps of μ, so each cell adds a curve that is known beforehand.
  */
 export function tabulateWearSurvival(grid: WearGrid): (exposure: number) => number {
+  const { from, step, values } = wearSurvivalTable(grid);
+  return (exposure) => {
+    if (exposure <= 0) return 1;
+    const at = (Math.log(exposure) - from) / step;
+    if (at <= 0) return 1;
+    if (at >= values.length - 1) return 0;
+    const below = Math.floor(at);
+    const left = values[below] as number;
+    return left + (at - below) * ((values[below + 1] as number) - left);
+  };
+}
+
+/** Its points: the survival at ln t = from + k·step, from 1 far before to 0 far after. */
+export function wearSurvivalTable(grid: WearGrid): { from: number; step: number; values: Float64Array } {
   const { mus, sigmas, weights } = grid;
   const count = mus.length;
   const margin = Math.ceil(1 / FINE_STEP);
@@ -176,13 +190,5 @@ export function tabulateWearSurvival(grid: WearGrid): (exposure: number) => numb
     whole += steps[k] ?? 0;
     values[k] = ((values[k] ?? 0) + whole) / total;
   }
-  return (exposure) => {
-    if (exposure <= 0) return 1;
-    const at = (Math.log(exposure) - from) / FINE_STEP;
-    if (at <= 0) return 1;
-    if (at >= points - 1) return 0;
-    const below = Math.floor(at);
-    const left = values[below] ?? 1;
-    return left + (at - below) * ((values[below + 1] ?? 0) - left);
-  };
+  return { from, step: FINE_STEP, values };
 }

@@ -1,5 +1,5 @@
 import { jobAge } from '../../core/rules/age.ts';
-import { wearHistory } from '../../core/rules/evaluators/wear.ts';
+import { wearHistory } from '../../core/rules/wearEvidence.ts';
 import type { Instant } from '../../core/time/day.ts';
 import { learnPriors, type PreparedCase } from '../../core/wear/wearCases.ts';
 import type { WearPriors } from '../../core/wear/wearGrid.ts';

@@ -57,7 +57,10 @@ export function systemIdsOf(job: RecordContent<'job'>, snapshot: Snapshot): read
   return component?.systemIds ?? (own ? [own] : []);
 }
 
-/** A programme's interval replaces the range of the first rule; its test frequency is a single figure. */
+/**
+ * A programme's interval replaces that of its own rule: the one of practice. What the law or the maker sets, and a figure
+ * that stands beside a range, stay as they are. Its test frequency is a single figure.
+ */
 function withProgramme(
   definition: JobDefinition,
   job: RecordContent<'job'>,
@@ -68,10 +71,20 @@ function withProgramme(
   const testDays = definition.tests && programme?.tests[definition.tests];
   const range = testDays ? { lo: testDays, hi: testDays } : programme?.ranges[`${job.kindId}/${job.jobId}`];
   if (!range) return definition;
+  const own = ruleOfPractice(definition.rules);
   return {
     ...definition,
-    rules: definition.rules.map((rule) => ('range' in rule ? { ...rule, range } : rule)),
+    rules: definition.rules.map((rule, i) => (i === own && 'range' in rule ? { ...rule, range } : rule)),
   };
+}
+/** The first rule with a range of practice: how it wears, or how often keepers do it. */
+function ruleOfPractice(rules: JobDefinition['rules']): number {
+  const isPractice = (rule: JobDefinition['rules'][number]): boolean =>
+    rule.kind === 'wear' || (rule.kind === 'calendar' && rule.by === undefined);
+  const ranged = rules.findIndex(
+    (rule) => isPractice(rule) && 'range' in rule && rule.range.lo < rule.range.hi,
+  );
+  return ranged >= 0 ? ranged : rules.findIndex(isPractice);
 }
 
 function withChoice(definition: JobDefinition, job: RecordContent<'job'>, choices: Choices): JobDefinition {

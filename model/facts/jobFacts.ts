@@ -1,4 +1,3 @@
-import { findProgramme } from '../../core/catalogue/programmes.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
@@ -15,15 +14,14 @@ import {
   type WaterSeries,
 } from '../../core/rules/facts.ts';
 import type { VisitRhythm } from '../../core/planning/visits.ts';
-import { endOfDay, type Instant } from '../../core/time/day.ts';
+import { startOfDay, type Instant } from '../../core/time/day.ts';
 import type { Rest } from '../../core/time/runningClock.ts';
 import type { RecordKind, Stored } from '../../contract/records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
 import { nameOfJob, RecordIndex, targetOfJob } from './recordIndex.ts';
 import { incomingWater, sourcesOf } from '../water/incomingWater.ts';
 import { resinStore } from '../water/makeUpUnit.ts';
-import { systemBand } from '../water/systemBand.ts';
-import { testedWater } from '../water/testedWater.ts';
+import { historiesOf, isCharge } from '../water/history.ts';
 import { definitionsOf, type DefinitionOf } from './definition.ts';
 import { withMinutesLearned } from './minutes.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
@@ -43,6 +41,8 @@ interface Structure {
   announcers: ReadonlyMap<string, Announcer[]>;
   /** Components through which water comes into a system. */
   sources: ReadonlyMap<string, string[]>;
+  /** Jobs that renew a charge, by the id of the system whose water starts anew with it. */
+  chargesOfSystem: ReadonlyMap<string, PlacedJob[]>;
   definitionOf: DefinitionOf;
 }
 export interface PlacedJob {
@@ -122,7 +122,8 @@ export class FactMaker {
     const lastAt = last ? instantOf(last.done) : Number.NEGATIVE_INFINITY;
     const skips = until(index.on('skipsOfJob', job.id)).filter((one) => one.at > lastAt);
     const held = skips.findLast((one) => one.record.content.until !== null);
-    const heldUntil = held?.record.content.until ? endOfDay(held.record.content.until, zone) : null;
+    // until a day: on that day it may be done
+    const heldUntil = held?.record.content.until ? startOfDay(held.record.content.until, zone) : null;
     const events = this.eventsTouching(place, zone, at);
     const status = statusAt(place, at);
     const unit = this.unitReadingsOf(place, zone, at);
@@ -217,28 +218,15 @@ export class FactMaker {
     const key = `${systemId} ${zone} ${at}`;
     const known = this.water.get(key);
     if (known) return known;
-    const system = this.snapshot.content('system', systemId);
-    const programme = findProgramme(system?.programmeId);
-    const incoming = incomingWater(this.index, this.structure().sources.get(systemId) ?? [], zone, at);
-    const evidence = {
-      snapshot: this.snapshot,
-      index: this.index,
-      definitionOf: this.structure().definitionOf,
-    };
-    const series = !system
-      ? []
-      : [...testedWater(evidence, systemId, zone, at)].map(([parameter, points]): WaterSeries => ({
-          systemId,
-          systemName: system.name,
-          parameter,
-          ...systemBand(system, parameter, incoming.get(parameter)?.value ?? null),
-          incoming: incoming.get(parameter) ?? null,
-          warnAtZero: programme?.warnAtZero ?? false,
-          // what is doubted moves no date
-          readings: points
-            .filter((point) => point.doubt === null)
-            .map(({ at: read, value, below, timing }) => ({ at: read, value, below, timing })),
-        }));
+    const { sources, definitionOf, chargesOfSystem } = this.structure();
+    const histories = historiesOf(
+      { snapshot: this.snapshot, index: this.index, definitionOf },
+      {
+        ...{ systemId, zone, at, jobs: chargesOfSystem.get(systemId) ?? [] },
+        incoming: incomingWater(this.index, sources.get(systemId) ?? [], zone, at),
+      },
+    );
+    const series = [...histories.values()];
     this.water.set(key, series);
     return series;
   }
@@ -314,8 +302,19 @@ function structureOf(snapshot: Snapshot): Structure {
     placed,
     announcers: groupBy(announcers, (one) => one.reached),
     sources: sourcesOf(snapshot),
+    chargesOfSystem: bySystem([...placed.values()].filter(({ definition }) => isCharge(definition))),
     definitionOf,
   };
+}
+
+function bySystem(jobs: readonly PlacedJob[]): Map<string, PlacedJob[]> {
+  const pairs = jobs.flatMap((job) => job.place.systemIds.map((systemId) => ({ systemId, job })));
+  return new Map(
+    [...groupBy(pairs, ({ systemId }) => systemId)].map(([systemId, list]) => [
+      systemId,
+      list.map(({ job }) => job),
+    ]),
+  );
 }
 
 /** What a job announces by being done; work on biological media always, a look at it never. */
@@ -392,8 +391,10 @@ export const calledBy = (definition: JobDefinition): ReadonlySet<EventKind> =>
 /** A due test is a job whose services are the tests themselves. */
 function testsAsServices(water: readonly WaterSeries[], parameter: ParameterId): ServiceFact[] {
   const series = water.find((one) => one.parameter === parameter);
-  return (series?.readings ?? []).map((reading) => ({
-    done: { kind: 'exact', at: reading.at },
+  // what is doubted moves no date
+  const tests = (series?.points ?? []).filter((point) => point.doubt === null);
+  return tests.map((point) => ({
+    done: { kind: 'exact', at: point.at },
     found: null,
     shareDone: 1,
   }));

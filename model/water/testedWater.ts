@@ -2,7 +2,7 @@ import { median } from '../../core/numeric/median.ts';
 import { dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
 import { withDoubts, type Instrument, type InstrumentReading } from '../../core/water/instrumentDoubt.ts';
 import { parameters, type ParameterId } from '../../core/water/parameters.ts';
-import type { TestPoint } from '../../core/water/testSeries.ts';
+import { censored, type TestPoint } from '../../core/water/testSeries.ts';
 import { definitionsOf, type DefinitionOf } from '../facts/definition.ts';
 import { RecordIndex } from '../facts/recordIndex.ts';
 import { donesOf } from '../facts/dones.ts';
@@ -75,10 +75,16 @@ export function testedWater(
         continue;
       }
       const methodId = content.methodId ?? channel.content.methodId ?? null;
+      const instrument = methodId === null ? null : instrumentOf(methodId);
+      const limits = instrument?.method ?? parameters[parameter].method;
       read.push({
         at: when,
-        point: pointOf(when, content.value, content.below, content.timing),
-        instrument: methodId === null ? null : instrumentOf(methodId),
+        point: {
+          days: (when - at) / MS_PER_DAY,
+          ...censored(content.value, content.below, limits),
+          timing: content.timing,
+        },
+        instrument,
         saidDoubtful: content.quality === 'doubtful',
       });
     }
@@ -90,16 +96,20 @@ export function testedWater(
       );
       read.push({
         at: middle,
-        point: pointOf(middle, median(values.map((one) => one.value)), false, null),
+        point: {
+          days: (middle - at) / MS_PER_DAY,
+          ...censored(
+            median(values.map((one) => one.value)),
+            false,
+            probe?.method ?? parameters[parameter].method,
+          ),
+          timing: null,
+        },
         instrument: probe,
         saidDoubtful: false,
       });
     }
     return read;
-  }
-
-  function pointOf(when: Instant, value: number, below: boolean, timing: TestPoint['timing']) {
-    return { days: (when - at) / MS_PER_DAY, value, below, timing };
   }
 
   /** A device without a method of its own is a probe as its parameter's usual one. */

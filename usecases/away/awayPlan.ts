@@ -3,7 +3,7 @@ import { isStoreJob } from '../../core/catalogue/stores.ts';
 import { awayAnswer, outlasts, STORE_MARGIN, type AwayAnswer } from '../../core/planning/away.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { addDays, daysBetween, type Day } from '../../core/time/day.ts';
-import { chanceAgain, chanceByWindow } from '../levelling/chances.ts';
+import { chanceAgain, chanceBy } from '../levelling/chances.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { isPlanned } from '../plan/planVisits.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
@@ -61,9 +61,8 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
   const back = addDays(asked.to, 1);
   const days = daysBetween(lastDay, back);
   const { helper } = asked;
-  const chanceBy = (row: PlanRow, day: Day): number =>
-    chanceByWindow(row, today, daysBetween(today, row.recommended ?? today))(daysBetween(today, day));
-  const atReturn = (row: PlanRow): number => chanceBy(row, back);
+  const chanceOn = (row: PlanRow, day: Day): number => chanceBy(row)(daysBetween(today, day));
+  const atReturn = (row: PlanRow): number => chanceOn(row, back);
   const helperMay = (row: PlanRow): boolean => {
     const job = snapshot.content('job', row.jobId);
     return (
@@ -88,7 +87,7 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
     return {
       ...{ row, lastsDays, gapDays, emptyAtReturn: atReturn(row) },
       outlasts: lastsDays !== null && outlasts(lastsDays, gapDays),
-      fill: chanceBy(row, addDays(lastDay, Math.ceil(gapDays * STORE_MARGIN))) > 1 / row.costRatio,
+      fill: chanceOn(row, addDays(lastDay, Math.ceil(gapDays * STORE_MARGIN))) > 1 / row.costRatio,
     };
   });
   const planned = new Set(stores.map((store) => store.row.jobId));

@@ -1,5 +1,5 @@
 import { costByDay, tailByDay } from '../../core/planning/levelling/costs.ts';
-import type { Chance } from '../../core/planning/levelling/dueCurve.ts';
+import type { Chance } from '../../core/planning/dueCurve.ts';
 import type { Off } from '../../core/planning/round/step.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Apart, LevelInstance, LevelJob } from '../../core/planning/levelling/instance.ts';
@@ -21,7 +21,7 @@ import { shutsOf } from '../round/shuts.ts';
 import { pairs } from '../round/redundancy.ts';
 import { DAYS_APART } from '../round/spacing.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
-import { chanceAgain, chanceByWindow, setDay } from './chances.ts';
+import { chanceAgain, chanceBy, onDay } from './chances.ts';
 import { visitsFor, type ClosedVisit, type PossibleVisit } from './visitsFor.ts';
 import { wishesOf } from './wishes.ts';
 
@@ -110,7 +110,8 @@ export function placeInstance(
     }
     const definition = evidence.definitionOf(record);
     const place = placeOfJob(record, snapshot);
-    const notBefore = row.heldUntil === null ? 0 : daysBetween(today, row.heldUntil) + 1;
+    // put off until a day: that day is the first that may have it
+    const notBefore = row.heldUntil === null ? 0 : daysBetween(today, row.heldUntil);
     const tooSoon =
       definition.biological || definition.largeMechanical ? restedOn(evidence, row, site) : null;
     // one person by themselves is never told that they are alone
@@ -142,7 +143,7 @@ export function placeInstance(
     const keys = isGiven || !place ? [] : setUpsOf(row, definition, shutsOf(snapshot, definition, place));
     const isLook = row.state === 'look-first';
     if (isLook) {
-      const lookBy = setDay(daysBetween(today, row.recommended));
+      const lookBy = onDay(daysBetween(today, row.recommended));
       jobs.push({
         ...{ row, look: true, dueBy: lookBy, dueAfter: null, setUps: [], stands: null },
         changePlans: new Map(),
@@ -161,7 +162,7 @@ export function placeInstance(
     const due = isLook ? row.jobDay : row.recommended;
     if (due === null) continue;
     const recommended = daysBetween(today, due);
-    const dueBy = chanceByWindow(row, today, recommended);
+    const dueBy = row.due ? chanceBy(row) : onDay(recommended);
     const dueAfter = chanceAgain(row);
     const index = levelJobs.length;
     jobs.push({

@@ -1,11 +1,13 @@
 import { sentenceFor } from '../../core/explain/sentence.ts';
 import type { DateStyle } from '../../core/explain/words.ts';
 import { sayReason } from '../../core/explain/ruleReason.ts';
+import type { DueCurve } from '../../core/planning/dueCurve.ts';
 import type { JobPlan } from '../../core/planning/planJob.ts';
 import type { State } from '../../core/planning/states.ts';
 import type { RuleKind } from '../../core/rules/rule.ts';
 import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
-import { isStripped, judge, parameters, type Band, type ParameterId } from '../../core/water/parameters.ts';
+import type { Band, ParameterId } from '../../core/water/parameters.ts';
+import { verdictOf } from '../../core/water/verdict.ts';
 import type { WaterSeries } from '../../core/rules/facts.ts';
 import type { AssembledJob } from '../../model/facts/jobFacts.ts';
 
@@ -48,6 +50,8 @@ export interface PlanRow extends PlanEntry {
   today: Day;
   skips: number;
   intervalDays: number | null;
+  /** The one curve of its date, for whatever asks the chance of being due by a day; null where nothing speaks. */
+  due: DueCurve | null;
   /** A whole life from a fresh start, days. */
   life: JobPlan['life'];
   restSince: Day | null;
@@ -125,13 +129,11 @@ export function incomingWaterOf(systems: readonly SystemSeries[]): IncomingWater
 export function outOfBandOf(systems: readonly SystemSeries[]): OutOfBand[] {
   return inOrder(
     systems.flatMap(({ zone, series }) =>
-      series.flatMap(({ systemId, systemName, parameter, band, readings, warnAtZero }): OutOfBand[] => {
-        const last = readings.at(-1);
-        if (!last) return [];
-        const verdict = isStripped(parameter, last.below, warnAtZero)
-          ? 'stripped'
-          : judge(last.value, last.below, band, parameters[parameter].method.repeatability);
-        if (verdict !== 'above' && verdict !== 'below' && verdict !== 'stripped') return [];
+      series.flatMap((one): OutOfBand[] => {
+        const { systemId, systemName, parameter, band } = one;
+        const { verdict, latest } = verdictOf(one);
+        const last = latest && one.points.find((point) => point === latest);
+        if (!last || (verdict !== 'above' && verdict !== 'below' && verdict !== 'stripped')) return [];
         const { value, below } = last;
         return [{ systemId, systemName, parameter, verdict, value, below, band, day: dayOf(last.at, zone) }];
       }),
@@ -192,6 +194,7 @@ export function rowOf({ facts, place }: AssembledJob, plan: JobPlan, style: Date
     today: plan.today,
     skips: facts.skips,
     intervalDays: plan.intervalDays,
+    due: plan.due,
     life: plan.life,
     heldUntil: facts.held === null ? null : day(facts.held.until),
     restSince: facts.statusSince === null ? null : day(facts.statusSince),

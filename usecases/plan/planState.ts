@@ -19,6 +19,7 @@ import { isCounter } from '../../core/rules/measures.ts';
 import { incomingWaterOf, outOfBandOf, rowOf, seriesOnce, type Plan, type PlanRow } from './planRows.ts';
 import { touchedBy } from './planTouches.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
+import { isCharge } from '../../model/water/history.ts';
 import { settingOf } from '../../model/settings.ts';
 import { groupBy, type Snapshot } from '../../model/snapshot.ts';
 
@@ -255,6 +256,7 @@ export class PlanState {
         ),
       onTarget: (id) => this.onTarget(id),
       measuredBy: (jobId) => this.measuredBy(jobId),
+      chargedBy: (jobId) => this.chargedBy(jobId),
       everywhere: () => [...this.maker.structure().placed.keys()],
       component: (id) => this.snapshot.content('component', id),
       channel: (id) => this.snapshot.content('channel', id),
@@ -267,6 +269,12 @@ export class PlanState {
     const measures = this.snapshot.all('method').some((one) => one.content.componentId === componentId);
     const systemIds = this.snapshot.content('component', componentId)?.systemIds ?? [];
     return measures ? systemIds.flatMap((id) => this.jobsOfSystem.get(id) ?? []) : [];
+  }
+  private chargedBy(jobId: string): string[] {
+    const placed = this.maker.structure().placed.get(jobId);
+    return placed && isCharge(placed.definition)
+      ? placed.place.systemIds.flatMap((id) => this.jobsOfSystem.get(id) ?? [])
+      : [];
   }
   private onTarget(id: string): string[] {
     return this.index.on('jobsOfTarget', id).map((job) => job.id);

@@ -10,6 +10,8 @@ export interface Ties {
   onTarget: (id: string) => readonly string[];
   /** On the water that a job's unit measures, where it is an instrument. */
   measuredBy: (jobId: string) => readonly string[];
+  /** On the water that starts anew with a job's charge. */
+  chargedBy: (jobId: string) => readonly string[];
   everywhere: () => readonly string[];
   component: (id: string) => RecordContent<'component'> | undefined;
   channel: (id: string) => RecordContent<'channel'> | undefined;
@@ -38,8 +40,8 @@ function ofChannel(
  * date but the visit by which a job comes up; pictures move nothing.
  */
 const touches: Touches = {
-  // a calibration tells of the readings of its probe
-  service: ({ jobId }, ties) => [jobId, ...ties.measuredBy(jobId)],
+  // a calibration tells of the readings of its probe, a new charge is where the course of a water begins
+  service: ({ jobId }, ties) => [jobId, ...ties.measuredBy(jobId), ...ties.chargedBy(jobId)],
   look: ofJob,
   skip: ofJob,
   reading: ({ channelId }, ties) => {

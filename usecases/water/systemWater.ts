@@ -1,7 +1,7 @@
 import { findProgramme } from '../../core/catalogue/programmes.ts';
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { consumptionOf } from '../../core/water/consumption.ts';
-import { parameters, type ParameterId } from '../../core/water/parameters.ts';
+import type { ParameterId } from '../../core/water/parameters.ts';
 import { isJudged, readingError, type TestSeries } from '../../core/water/testSeries.ts';
 import { verdictOf, type ParameterVerdict } from '../../core/water/verdict.ts';
 import { remediesOf } from '../../core/water/remedies/remedies.ts';
@@ -19,8 +19,8 @@ import { placeOfJob, type JobPlace } from '../../model/facts/places.ts';
 import type { Stored } from '../../contract/records.ts';
 import { litresOf } from '../../model/facts/litres.ts';
 import { incomingWater, sourcesOf } from '../../model/water/incomingWater.ts';
-import { systemBand } from '../../model/water/systemBand.ts';
-import { testedWater, type Evidence, type TestedPoint } from '../../model/water/testedWater.ts';
+import { historiesOf } from '../../model/water/history.ts';
+import type { Evidence, TestedPoint } from '../../model/water/testedWater.ts';
 
 /** The judgement on a system's water and what it asks for, at an instant. */
 export interface SystemWater {
@@ -59,26 +59,11 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
   );
   const system = snapshot.content('system', systemId);
   const programme = findProgramme(system?.programmeId);
-  const tests = testedWater(evidence, systemId, zone, at);
   const jobs = jobsOfSystem(evidence, systemId);
+  const series = historiesOf(evidence, { systemId, zone, at, incoming: known, jobs });
+  const tests = new Map([...series].map(([parameter, { points }]) => [parameter, points]));
   const daysOf = (job: Stored<'job'>): number[] =>
     donesOf(evidence.index, job.id, zone, at).map((when) => (when - at) / MS_PER_DAY);
-  const warnAtZero = programme?.warnAtZero ?? false;
-  const seriesOf = (parameter: ParameterId, points: readonly TestedPoint[]): TestSeries => ({
-    parameter,
-    band: systemBand(system, parameter, incoming[parameter] ?? null).band,
-    warnAtZero,
-    method:
-      points.findLast((point) => point.instrument !== null)?.instrument?.method ??
-      parameters[parameter].method,
-    points,
-    resets: jobs
-      // a new charge starts it anew; what is done every week does not
-      .filter(({ definition }) => definition.work === 'replace' && concerns(definition, parameter))
-      .flatMap(({ job }) => daysOf(job))
-      .sort((a, b) => a - b),
-  });
-  const series = new Map([...tests].map(([parameter, points]) => [parameter, seriesOf(parameter, points)]));
   const verdicts = new Map([...series].map(([parameter, one]) => [parameter, verdictOf(one)]));
   const changes = jobs
     .filter(({ definition, job }) => definition.work === 'change water' && job.content.systemId === systemId)
@@ -107,7 +92,6 @@ export interface JobHere {
   /** "Phosphate media: replace the charge" */
   name: string;
 }
-type Definition = JobHere['definition'];
 
 /** Jobs of the water and of all that serves it. */
 export function jobsOfSystem({ snapshot, definitionOf }: Evidence, systemId: string): JobHere[] {
@@ -118,10 +102,6 @@ export function jobsOfSystem({ snapshot, definitionOf }: Evidence, systemId: str
     return [{ job, place, definition, name: `${place.thing}, ${definition.action}` }];
   });
 }
-const concerns = (definition: Definition, parameter: ParameterId): boolean =>
-  definition.takesOut?.includes(parameter) === true ||
-  definition.rules.some((rule) => rule.kind === 'water-test' && rule.parameter === parameter);
-
 /** The last tests that may be acted upon: not too old, and nothing newer in doubt. */
 function testsToActOn(
   series: ReadonlyMap<ParameterId, TestSeries>,

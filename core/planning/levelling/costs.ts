@@ -1,4 +1,4 @@
-import type { Chance } from './dueCurve.ts';
+import type { Chance } from '../dueCurve.ts';
 
 /**
  * What it costs, in minutes of work, to do a job on each day instead of on its recommended one: nothing there, wasted

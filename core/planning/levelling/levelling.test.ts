@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { casesOf, numberIn, numberOut, type ReferenceCase } from '../../reference/cases.ts';
 import { costByDay, tailByDay } from './costs.ts';
-import { chanceOf, chanceOfLife } from './dueCurve.ts';
+import { chanceOfLife, setDay, chanceDue, CURVE_SHARES } from '../dueCurve.ts';
 import { exactModel } from './exactModel.ts';
 import type { LevelInstance, LevelJob } from './instance.ts';
 import { level, levelled, ruinsFor } from './level.ts';
@@ -183,7 +183,7 @@ describe('what a day costs', () => {
     },
   );
   test('a recommended day in the past is no profit, one beyond the end no waste', () => {
-    const chance = chanceOf({ earliest: -9, quarter: -6, likely: -3, threeQuarters: -1, latest: 2 });
+    const chance = chanceDue(CURVE_SHARES.map((_, i) => -12 + (16 * i) / 12));
     const late = costByDay(chance, { recommended: -5, rate: 1, costRatio: 5, days: 10 });
     expect(late[0]).toBe(0);
     expect(late[10]).toBeGreaterThan(late[1] ?? 0);
@@ -199,17 +199,22 @@ describe('what a day costs', () => {
     expect(tail[3]).toBe(0);
     expect(tail[15]).toBe(again[15]);
   });
-  test('the points of a window are met', () => {
-    const chance = chanceOf({ earliest: 10, quarter: 14, likely: 20, threeQuarters: 25, latest: 40 });
-    for (const [day, share] of [
-      [10, 0.1],
-      [14, 0.25],
-      [20, 0.5],
-      [25, 0.75],
-      [40, 0.9],
-    ] as const)
-      expect(chance(day)).toBeCloseTo(share, 5);
-    const set = chanceOf({ earliest: 5, quarter: 5, likely: 5, threeQuarters: 5, latest: 5 });
-    expect([set(4.9) < 0.01, set(5) > 0.99]).toEqual([true, true]);
+  test('the points of a curve are met, between them it rises, and a day that was set is a step', () => {
+    const days = CURVE_SHARES.map((_, i) => 10 + 2 * i ** 1.3);
+    const chance = chanceDue(days);
+    CURVE_SHARES.forEach((share, i) => expect(chance(days[i] ?? 0)).toBeCloseTo(share, 5));
+    for (let day = 0; day < 80; day++) expect(chance(day + 1)).toBeGreaterThanOrEqual(chance(day));
+    const set = chanceDue(setDay(5));
+    expect([set(4.9), set(5), set(90)]).toEqual([0, 1, 1]);
+  });
+  test('a step inside a curve stays a step; what is not known to its end stays where it was last known', () => {
+    // up to a fifth it creeps, then everything on day 20
+    const step = chanceDue(CURVE_SHARES.map((share) => (share <= 0.2 ? 10 + 40 * share : 20)));
+    expect(step(19.99)).toBeLessThan(0.36);
+    expect(step(20)).toBe(1);
+    const open = chanceDue(CURVE_SHARES.map((share) => (share <= 0.5 ? 10 + 20 * share : null)));
+    expect(open(20)).toBeCloseTo(0.5, 5);
+    expect(open(9_000)).toBeCloseTo(0.5, 5);
+    expect(chanceDue(CURVE_SHARES.map(() => null))(100)).toBe(0);
   });
 });

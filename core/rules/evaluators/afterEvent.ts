@@ -1,6 +1,6 @@
 import { instantOf } from '../facts.ts';
 import { MS_PER_DAY } from '../../time/day.ts';
-import type { Evaluate } from '../evaluation.ts';
+import { byCalendar, type Evaluate } from '../evaluation.ts';
 
 /** Due so many days after the first event of its kind since it was last done; silent while there is none. */
 export const afterEvent: Evaluate<'after-event'> = (rule, { facts, age, at }) => {
@@ -12,8 +12,7 @@ export const afterEvent: Evaluate<'after-event'> = (rule, { facts, age, at }) =>
   const dueInDays = (event.at - at) / MS_PER_DAY + rule.days;
   return {
     kind: 'after-event',
-    clock: 'from-now',
-    survives: (days) => (days < dueInDays - 1e-9 ? 1 : 0),
+    ...byCalendar((days) => (days < dueInDays - 1e-9 ? 1 : 0)),
     reason: { kind: 'after-event', event: rule.event, at: event.at, days: rule.days, note: event.note },
   };
 };

@@ -1,22 +1,31 @@
 import { MS_PER_DAY, type Instant } from '../../time/day.ts';
 import { median } from '../../numeric/median.ts';
-import type { Point } from '../../water/robustSlope.ts';
-import { lifeByPath, pathSurvival, type ExpectedLife } from '../../wear/conditionPath.ts';
-import { wearPosterior } from '../../wear/wearPosterior.ts';
-import { momentsOf } from '../../wear/wearSurvival.ts';
-import { crossing, slopeOfCycle } from '../crossing.ts';
-import type { Evaluate, RuleContext } from '../evaluation.ts';
+import type { Point } from '../../statistics/robustSlope.ts';
+import { lifeByPath } from '../../wear/conditionPath.ts';
+import { lifeOfNormal, lifeSurvival } from '../../wear/thisLife.ts';
+import { plainAge } from '../age.ts';
+import { crossing, slopeOfCycle, type Crossed, type Crossing } from '../crossing.ts';
+import {
+  byCalendar,
+  byExposure,
+  type CrossedAt,
+  type Evaluate,
+  type RuleContext,
+  type RuleCurve,
+} from '../evaluation.ts';
 import { instantOf, type UnitReading } from '../facts.ts';
 import { measures } from '../measures.ts';
 import type { ConditionBase } from '../rule.ts';
-import { wearHistory } from './wear.ts';
+import { lifeSeen } from '../wearEvidence.ts';
 
 /** A reading so soon after a service tells the clean value. */
 const CLEAN_WITHIN_DAYS = 3;
 
 /**
- * Due when something read on the unit crosses its limit: by the readings since it was last done, with the slopes of
- * earlier cycles while there are fewer than three. Against the clean value it stays silent until one is known.
+ * Due when something read on the unit crosses its limit. Over it already: due since it crossed. On its way there from a
+ * known clean value: the readings are evidence on the one life that the records and the looks tell of as well. Without
+ * either, the trend of the readings since it was last done, or the slopes of earlier cycles while there are fewer than
+ * three. Against the clean value it stays silent until one is known.
  */
 export const condition: Evaluate<'condition'> = (rule, context) => {
   const { facts, age, at } = context;
@@ -39,14 +48,12 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
   const side = worse === 'rises' ? 'above' : 'below';
   const found = crossing(points, { value: limit, side }, repeatability, earlier);
   const latest = readings.at(-1);
-  if (!found || !latest) return null;
-  const path =
-    found.trend === null ? null : thisLife(context, { points, clean, limit, repeatability, earlier });
+  const path = found?.crossed ? null : pathCurve(context, { points, clean, limit, repeatability, earlier });
+  const curve = path ?? (found && byCalendar(found.survives));
+  if (!curve || !latest) return null;
   return {
     kind: 'condition',
-    ...(path === null
-      ? { clock: 'from-now', survives: found.survives }
-      : { clock: 'since-last-done', survives: path }),
+    ...curve,
     cause: 'this-life',
     reason: {
       kind: 'condition',
@@ -54,10 +61,19 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
       limit,
       clean: rule.against === 'as-read' ? null : clean,
       latest: { value: latest.value, at: latest.at },
-      trend: found.trend,
+      crossed: crossedAt(found?.crossed ?? null, at),
+      trend: trendTold(found),
     },
   };
 };
+
+/** A crossing in instants, for what is told of it. */
+export const crossedAt = (crossed: Crossed | null, at: Instant): CrossedAt | null =>
+  crossed && {
+    after: crossed.afterDays === null ? null : Math.round(at + crossed.afterDays * MS_PER_DAY),
+    by: Math.round(at + crossed.byDays * MS_PER_DAY),
+  };
+const trendTold = (found: Crossing | null): Crossing['trend'] => found?.trend ?? null;
 
 interface Path {
   points: readonly Point[];
@@ -72,41 +88,52 @@ const EXPECTED_SD = 0.7;
 const LEAST_SD = 0.2;
 
 /**
- * The life of this part from its path so far, where its age and its clean value are known: what its records (or the
- * slopes of earlier cycles) expect, weighed by how well each life explains the readings.
+ * The life of this part from its path so far, where its age and its clean value are known. Where a wear rule counts the
+ * same life, the readings are joined to what its records and looks say, and that curve is within this one.
  */
-function thisLife(
+function pathCurve(
   context: RuleContext,
   { points, clean, limit, repeatability, earlier }: Path,
-): ((exposureDays: number) => number) | null {
-  const { ageDays } = context;
+): Pick<RuleCurve, 'ofLife' | 'notDue' | 'holds'> | null {
+  const { ageDays, wear } = context;
   const start = clean ?? points[0]?.value ?? null;
   if (ageDays === null || start === null || start === limit) return null;
   const way = limit - start;
+  const exposureAt = (days: number): number =>
+    wear ? wear.history.fromDays(ageDays + days) : ageDays + days;
   const readings = points
-    .map(({ days, value }) => ({ age: ageDays + days, way: (value - start) / way }))
+    .map(({ days, value }) => ({ age: exposureAt(days), way: (value - start) / way }))
     .filter((reading) => reading.age > 0);
-  const last = readings.at(-1);
-  if (!last) return null;
-  const expected = expectedLife(context) ??
-    livesOf(earlier, way) ?? {
-      mean: Math.log(last.age / Math.min(1.5, Math.max(0.1, last.way))),
-      sd: EXPECTED_SD,
+  if (readings.length === 0) return null;
+  const error = repeatability / Math.abs(way);
+  if (wear) {
+    const { history } = wear;
+    const { survives } = lifeSeen(wear, plainAge(ageDays), lifeByPath(wear.expected, readings, error));
+    const fresh = lifeSurvival(wear.expected);
+    return {
+      ofLife: (exposureDays) => fresh(history.fromDays(exposureDays)),
+      notDue: (days, age) => survives(history.fromDays(age.exposureIn(days))),
+      holds: ['wear'],
     };
-  return pathSurvival(lifeByPath(expected, readings, repeatability / Math.abs(way)));
+  }
+  const expected = livesOf(earlier, way);
+  // one life and nothing known of others: its path speaks once it goes somewhere
+  if (
+    !expected &&
+    !crossing(points, { value: limit, side: way > 0 ? 'above' : 'below' }, repeatability)?.trend
+  )
+    return null;
+  const last = readings.at(-1);
+  const belief = lifeOfNormal(
+    expected ?? {
+      mean: Math.log((last?.age ?? 1) / Math.min(1.5, Math.max(0.1, last?.way ?? 1))),
+      sd: EXPECTED_SD,
+    },
+  );
+  return byExposure(lifeSurvival(lifeByPath(belief, readings, error)));
 }
 
-/** By the found conditions of the same job, where it has a wear rule and is not counted in other units. */
-function expectedLife(context: RuleContext): ExpectedLife | null {
-  const rule = context.facts.definition.rules.find((one) => one.kind === 'wear');
-  if (!rule) return null;
-  const history = wearHistory(rule.range, context);
-  if (history.usualPerDay !== null) return null;
-  const { mean, sd } = momentsOf(wearPosterior(history.range, history.cycles, context.priors));
-  return { mean, sd };
-}
-
-function livesOf(slopes: readonly number[], way: number): ExpectedLife | null {
+function livesOf(slopes: readonly number[], way: number): { mean: number; sd: number } | null {
   const logs = slopes.flatMap((slope) => (slope * way > 0 ? [Math.log(way / slope)] : []));
   if (logs.length === 0) return null;
   const mean = logs.reduce((sum, log) => sum + log, 0) / logs.length;

@@ -1,7 +1,7 @@
 import { MS_PER_DAY } from '../../time/day.ts';
-import { robustTrend } from '../../water/robustSlope.ts';
+import { robustTrend } from '../../statistics/robustSlope.ts';
 import { normalCdf } from '../../wear/normal.ts';
-import type { Evaluate } from '../evaluation.ts';
+import { byCalendar, type Evaluate } from '../evaluation.ts';
 import { instantOf } from '../facts.ts';
 
 /** How far one stretch of use differs from the usual rate (sd of its logarithm): a house default. */
@@ -29,12 +29,11 @@ export const depletion: Evaluate<'depletion'> = (rule, { facts, age, at }) => {
   const daysLeft = (last.value - (unusable ?? 0)) / perDay;
   return {
     kind: 'depletion',
-    clock: 'from-now',
-    survives: (fromNow) => {
+    ...byCalendar((fromNow) => {
       const days = fromNow - last.days;
       if (days <= 0) return daysLeft > 0 ? 1 : 0;
       return daysLeft <= 0 ? 0 : normalCdf(Math.log(daysLeft / days) / USE_SPREAD);
-    },
+    }),
     reason: {
       kind: 'depletion',
       store: rule.store,

@@ -1,13 +1,16 @@
 import { describe, expect, test } from 'vitest';
 import { definitionOf } from '../../catalogue/index.ts';
 import { MS_PER_DAY } from '../../time/day.ts';
-import type { Band } from '../../water/parameters.ts';
+import { parameters, type Band } from '../../water/parameters.ts';
 import { isRecurrence } from '../../time/recurrence.ts';
 import { jobAge } from '../age.ts';
 import { evaluate } from '../evaluate.ts';
 import { emptyFacts, emptySeries } from '../testing/emptyFacts.ts';
 import type { RuleContext } from '../evaluation.ts';
-import type { JobFacts, WaterReading } from '../facts.ts';
+import type { JobFacts } from '../facts.ts';
+import type { TestPoint } from '../../water/testSeries.ts';
+import { plainAge } from '../age.ts';
+import { wearEvidenceOf } from '../wearEvidence.ts';
 
 const NOW = Date.UTC(2026, 10, 25, 12);
 const ago = (days: number) => NOW - days * MS_PER_DAY;
@@ -21,52 +24,49 @@ function context(some: Partial<JobFacts>): RuleContext {
   };
   const age = jobAge(facts);
   const last = age.last?.kind === 'exact' ? age.last.at : null;
-  return {
-    facts,
-    age,
-    at: NOW,
-    ageDays: last === null ? null : (NOW - last) / MS_PER_DAY,
-    other: () => null,
-  };
+  const ageDays = last === null ? null : (NOW - last) / MS_PER_DAY;
+  const wear = wearEvidenceOf(facts, age, NOW, ageDays, undefined);
+  return { facts, age, at: NOW, ageDays, wear, other: () => null };
 }
 const tests = (
-  ...values: [daysAgo: number, value: number, timing?: WaterReading['timing'], below?: boolean][]
+  ...values: [daysAgo: number, value: number, timing?: TestPoint['timing'], below?: boolean][]
 ) => ({
   water: [
     {
       ...emptySeries,
       band,
-      readings: values.map(([days, value, timing = 'before', below = false]) => ({
-        at: ago(days),
-        value,
-        timing,
-        below,
+      points: values.map(([days, value, timing = 'before', below = false]) => ({
+        ...{ at: ago(days), days: -days, value, timing, below, doubt: null },
       })),
     },
   ],
 });
 /** The first whole day from now by which it is more likely due than not; last done 30 days ago. */
-const halfDay = (curve: ReturnType<typeof evaluate>): number => {
-  const now = curve?.clock === 'since-last-done' ? 30 : 0;
-  return (
-    [...Array(60).keys()].find((days) => (curve?.survives(now + days) ?? 1) < 0.5) ?? Number.POSITIVE_INFINITY
-  );
-};
+const halfDay = (curve: ReturnType<typeof evaluate>): number =>
+  [...Array(60).keys()].find((days) => notDue(curve, days) < 0.5) ?? Number.POSITIVE_INFINITY;
+const notDue = (curve: ReturnType<typeof evaluate>, days: number): number =>
+  curve?.notDue(days, plainAge(30)) ?? 1;
 const waterTest = (some: Partial<JobFacts>) =>
   evaluate({ kind: 'water-test', parameter: 'phosphate' }, context(some));
 
 describe('water test', () => {
-  test('over its band: due since that test', () => {
+  test('over its band: due since it crossed, somewhere between the last test inside and the first outside', () => {
     const curve = waterTest(tests([20, 0.05], [6, 0.15]));
     expect(curve?.reason).toMatchObject({ kind: 'water-test', trend: null, latest: { value: 0.15 } });
-    expect(curve?.survives(-6.1)).toBe(1);
-    expect(curve?.survives(-5.9)).toBe(0);
+    expect(curve?.reason).toMatchObject({ crossed: { after: ago(20), by: ago(6) } });
+    expect(notDue(curve, -20.1)).toBe(1);
+    expect(notDue(curve, -13)).toBeCloseTo(0.5, 9);
+    expect(notDue(curve, -5.9)).toBe(0);
+    // one reading, and it is out: due since that one
+    const alone = waterTest(tests([6, 0.15]));
+    expect(alone?.reason).toMatchObject({ crossed: { after: null, by: ago(6) } });
+    expect([notDue(alone, -6.1), notDue(alone, -5.9)]).toEqual([1, 0]);
   });
   test('a steady rise is projected to its limit', () => {
     // 0.05 to 0.086 in 18 days: 0.002 a day, so 0.10 about 7 days after the last test
     const curve = waterTest(tests([19, 0.05], [13, 0.062], [7, 0.074], [1, 0.086]));
     expect(curve?.reason).toMatchObject({ trend: { readings: 4 } });
-    expect(curve?.survives(0)).toBeGreaterThan(0.95);
+    expect(notDue(curve, 0)).toBeGreaterThan(0.85);
     const half = halfDay(curve);
     expect(half).toBeGreaterThanOrEqual(5);
     expect(half).toBeLessThanOrEqual(8);
@@ -100,7 +100,10 @@ describe('water test at the other side', () => {
         ...emptySeries,
         parameter: 'alkalinity' as const,
         band: { lo: 7.5, hi: 9 },
-        readings: values.map(([days, value]) => ({ at: ago(days), value, below: false, timing: null })),
+        method: parameters.alkalinity.method,
+        points: values.map(([days, value]) => ({
+          ...{ at: ago(days), days: -days, value, below: false, timing: null, doubt: null },
+        })),
       },
     ],
   });
@@ -158,10 +161,11 @@ describe('condition', () => {
     expect(halfDay(curve)).toBeGreaterThanOrEqual(4);
     expect(halfDay(curve)).toBeLessThanOrEqual(8);
   });
-  test('over its limit: due since that reading; the reading’s own error is not over', () => {
-    expect(evaluate(rule, pressure([...steady, [0.5, 81]]))?.reason).toMatchObject({ trend: null });
-    expect(evaluate(rule, pressure([...steady.slice(0, 1), [0.5, 76]]))?.reason).not.toMatchObject({
-      trend: null,
+  test('over its limit: due since it crossed; the reading’s own error is not over', () => {
+    const crossed = { after: ago(1), by: ago(0.5) };
+    expect(evaluate(rule, pressure([...steady, [0.5, 81]]))?.reason).toMatchObject({ crossed });
+    expect(evaluate(rule, pressure([...steady.slice(0, 1), [0.5, 76]]))?.reason).toMatchObject({
+      crossed: null,
     });
   });
   test('nobody knows the clean value: silent, not guessed', () =>
@@ -216,17 +220,17 @@ describe('depletion', () => {
   test('as declared: 54 usable litres at 6 a day last nine days from filling', () => {
     const curve = evaluate(rule, context({ store, services: filled(4) }));
     expect(curve?.reason).toMatchObject({ by: 'declared', perDay: 6, left: 36 });
-    expect(curve?.survives(5)).toBeCloseTo(0.5, 6);
+    expect(notDue(curve, 5)).toBeCloseTo(0.5, 6);
   });
   test('read once: the measured rate replaces the declared one', () => {
     const curve = evaluate(rule, context({ store, services: filled(4), unitReadings: [litres(0, 20)] }));
     expect(curve?.reason).toMatchObject({ by: 'readings', perDay: 10, left: 20 });
-    expect(curve?.survives(1.4)).toBeCloseTo(0.5, 6);
+    expect(notDue(curve, 1.4)).toBeCloseTo(0.5, 6);
   });
   test('nothing known: silent; used up already: due', () => {
     expect(evaluate(rule, context({ services: filled(4) }))).toBeNull();
     const empty = evaluate(rule, context({ store, services: filled(4), unitReadings: [litres(1, 5)] }));
-    expect(empty?.survives(0)).toBe(0);
+    expect(notDue(empty, 0)).toBe(0);
   });
 });
 
@@ -241,14 +245,14 @@ describe('season', () => {
     // last done 26 October: 1 April comes 127 days after 25 November
     const curve = evaluate(rule, context({}));
     expect(curve?.reason).toMatchObject({ day: '2027-04-01' });
-    expect(curve?.survives(126)).toBe(1);
-    expect(curve?.survives(127.01)).toBe(0);
+    expect(notDue(curve, 126)).toBe(1);
+    expect(notDue(curve, 127.01)).toBe(0);
   });
   test('missed: due since that day', () => {
     const services = [{ done: { kind: 'exact' as const, at: ago(90) }, found: null, shareDone: 1 }];
     const curve = evaluate(rule, context({ services }));
     expect(curve?.reason).toMatchObject({ day: '2026-10-01' });
-    expect(curve?.survives(0)).toBe(0);
+    expect(notDue(curve, 0)).toBe(0);
   });
   test('never done: the next one', () =>
     expect(evaluate(rule, context({ services: [] }))?.reason).toMatchObject({ day: '2027-04-01' }));
@@ -268,8 +272,8 @@ describe('after an event', () => {
   });
   test('due so many days after it', () => {
     const curve = evaluate(rule, context({ events: [{ kind: 'replaced', at: ago(1), note: 'membrane' }] }));
-    expect(curve?.survives(0.9)).toBe(1);
-    expect(curve?.survives(1.1)).toBe(0);
+    expect(notDue(curve, 0.9)).toBe(1);
+    expect(notDue(curve, 1.1)).toBe(0);
     expect(curve?.reason).toMatchObject({ note: 'membrane' });
   });
 });

@@ -1,7 +1,7 @@
 import { addDays, dayOf, MS_PER_DAY, noonOf } from '../../time/day.ts';
 import { nextDayOf } from '../../time/recurrence.ts';
 import { instantOf } from '../facts.ts';
-import type { Evaluate } from '../evaluation.ts';
+import { byCalendar, type Evaluate } from '../evaluation.ts';
 
 /** Due on the first day of the recurrence after it was last done; never done: on the next one from today on. */
 export const season: Evaluate<'season'> = (rule, { facts, age, at }) => {
@@ -11,8 +11,7 @@ export const season: Evaluate<'season'> = (rule, { facts, age, at }) => {
   const dueInDays = (noonOf(day, facts.zone) - at) / MS_PER_DAY;
   return {
     kind: 'season',
-    clock: 'from-now',
-    survives: (days) => (days < dueInDays - 1e-9 ? 1 : 0),
+    ...byCalendar((days) => (days < dueInDays - 1e-9 ? 1 : 0)),
     reason: { kind: 'season', recurrence: rule.recurrence, day },
   };
 };

@@ -1,52 +1,49 @@
-import { instantOf, type MeterReading } from '../facts.ts';
-import { MS_PER_DAY } from '../../time/day.ts';
-import type { Evaluate } from '../evaluation.ts';
+import { MS_PER_DAY, type Instant } from '../../time/day.ts';
+import { runningDays } from '../../time/runningClock.ts';
+import { recentPerDay, totalBetween, type Counter } from '../counter.ts';
+import { leftOnPart } from '../age.ts';
+import { byExposure, type Evaluate } from '../evaluation.ts';
+import { instantOf } from '../facts.ts';
 import { evenlyFrom } from './calendar.ts';
-
-/** Readings this far back make the recent rate. */
-const RECENT_DAYS = 45;
 
 /**
  * Due when the rated hours are used up: hours stay hours, days come from the recent rate of the meter
- * or, without one, from the declared duty.
+ * or, without one, from the declared duty. What a replacement in part left on it counts on.
  */
 export const usage: Evaluate<'usage'> = (rule, { facts, age, at, ageDays }) => {
-  const rate = recentHoursPerDay(facts.meter, at);
-  const hoursPerDay = rate ?? facts.dutyHoursPerDay;
+  const meter: Counter = {
+    measure: 'hours',
+    readings: facts.meter.map((one) => ({ at: one.at, value: one.hours })),
+  };
+  const hoursPerDay = recentPerDay(meter, at) ?? facts.dutyHoursPerDay;
   if (hoursPerDay <= 0) return null;
   const fresh = evenlyFrom(rule.ratedHours.lo, rule.ratedHours.hi);
-  const metered =
-    ageDays !== null && age.last ? hoursSince(facts.meter, instantOf(age.last), at, hoursPerDay) : null;
-  const usedHours = metered ?? (ageDays === null ? null : ageDays * hoursPerDay);
-  const offset = usedHours === null || ageDays === null ? 0 : usedHours - ageDays * hoursPerDay;
+  const declared = (from: Instant, to: Instant): number => runningDays(from, to, facts.rests) * hoursPerDay;
+  const read = (from: Instant, to: Instant): number | null =>
+    totalBetween(meter, from, to) ?? hoursSince(meter, from, to, hoursPerDay);
+  const between = (from: Instant, to: Instant): number => read(from, to) ?? declared(from, to);
+  const since = age.last?.kind === 'exact' ? instantOf(age.last) : null;
+  const usedHours =
+    since === null || ageDays === null ? null : leftOnPart(facts.services, between) + between(since, at);
+  const metered = since !== null && read(since, at) !== null;
   return {
     kind: 'usage',
-    clock: 'since-last-done',
-    survives: (exposureDays) => fresh(offset + exposureDays * hoursPerDay),
-    reason: { kind: 'usage', ratedHours: rule.ratedHours, usedHours, hoursPerDay, metered: metered !== null },
+    ...(usedHours === null || ageDays === null
+      ? byExposure((exposureDays) => fresh(exposureDays * hoursPerDay))
+      : {
+          ofLife: (exposureDays: number) => fresh(exposureDays * hoursPerDay),
+          notDue: (days, one) => fresh(usedHours + (one.exposureIn(days) - ageDays) * hoursPerDay),
+        }),
+    reason: { kind: 'usage', ratedHours: rule.ratedHours, usedHours, hoursPerDay, metered },
   };
 };
 
-function recentHoursPerDay(meter: readonly MeterReading[], at: number): number | null {
-  const recent = meter.filter((reading) => reading.at >= at - RECENT_DAYS * MS_PER_DAY);
-  const first = recent[0];
-  const last = recent.at(-1);
-  if (!first || !last || last.at - first.at < MS_PER_DAY || last.hours < first.hours) return null;
-  return ((last.hours - first.hours) / (last.at - first.at)) * MS_PER_DAY;
-}
-
-/** Hours run since an instant: from the meter, the gap to now at the recent rate. null without a reading since. */
-function hoursSince(
-  meter: readonly MeterReading[],
-  since: number,
-  at: number,
-  hoursPerDay: number,
-): number | null {
-  const after = meter.filter((reading) => reading.at >= since);
-  const first = after[0];
-  const last = after.at(-1);
+/** Where the meter was read since, but not long enough before: what is missing at either end at the recent rate. */
+function hoursSince(meter: Counter, since: Instant, to: Instant, hoursPerDay: number): number | null {
+  const after = meter.readings.filter((reading) => reading.at >= since && reading.at <= to);
+  const [first, last] = [after[0], after.at(-1)];
   if (!first || !last) return null;
   const beforeFirst = ((first.at - since) / MS_PER_DAY) * hoursPerDay;
-  const sinceLast = ((at - last.at) / MS_PER_DAY) * hoursPerDay;
-  return beforeFirst + Math.max(0, last.hours - first.hours) + sinceLast;
+  const sinceLast = ((to - last.at) / MS_PER_DAY) * hoursPerDay;
+  return beforeFirst + Math.max(0, last.value - first.value) + sinceLast;
 }

@@ -1,9 +1,10 @@
-import { instantOf, type WaterReading, type WaterSeries } from '../facts.ts';
-import { MS_PER_DAY } from '../../time/day.ts';
+import { instantOf, type WaterSeries } from '../facts.ts';
 import { judge, parameters } from '../../water/parameters.ts';
-import { crossing } from '../crossing.ts';
-import type { Evaluate, RuleContext, RuleReason } from '../evaluation.ts';
+import { courseTrend, isJudged, pointValue } from '../../water/testSeries.ts';
+import { alongLine, alreadyOver } from '../crossing.ts';
+import { byCalendar, type Evaluate, type RuleContext, type RuleReason } from '../evaluation.ts';
 import type { BandSide } from '../rule.ts';
+import { crossedAt } from './condition.ts';
 
 type Leaving = {
   survives: (daysFromNow: number) => number;
@@ -12,9 +13,9 @@ type Leaving = {
 };
 
 /**
- * Due when the water leaves its band at the side the rule names. Out already: due since that test. Otherwise by a
- * robust trend of the tests since it was last done; with fewer than three tests, or a level that moves away from the
- * limit, it stays silent. Of several systems served, whichever leaves first.
+ * Due when the water leaves its band at the side the rule names. Out already: due since it left. Otherwise by the trend
+ * of its tests, the same that the water is judged by; where there is none, or a level that moves away from the limit, it
+ * stays silent. Of several systems served, whichever leaves first.
  */
 export const waterTest: Evaluate<'water-test'> = (rule, context) => {
   const { facts } = context;
@@ -29,8 +30,7 @@ export const waterTest: Evaluate<'water-test'> = (rule, context) => {
   if (!first) return null;
   return {
     kind: 'water-test',
-    clock: 'from-now',
-    survives: (days) => leaving.reduce((product, one) => product * one.survives(days), 1),
+    ...byCalendar((days) => leaving.reduce((product, one) => product * one.survives(days), 1)),
     ...(parameters[rule.parameter].nutrient ? { cause: 'feeding' as const } : {}),
     reason: first.reason,
   };
@@ -44,30 +44,22 @@ function leavingBand(
   { age, at }: RuleContext,
   several: boolean,
 ): Leaving | null {
-  const { band, parameter } = series;
-  const { repeatability, lowest } = parameters[parameter].method;
+  const { band, parameter, method } = series;
   const limit = (side === 'above' ? band?.hi : band?.lo) ?? null;
   if (!band || limit === null) return null;
+  // a test taken before the job was done says nothing of the water after it
   const since = age.last ? instantOf(age.last) : Number.NEGATIVE_INFINITY;
-  const readings = series.readings.filter(
-    (reading) => reading.at > since && (!parameters[parameter].nutrient || reading.timing !== 'after'),
-  );
-  const latest = readings.at(-1);
+  const judged = series.points.filter((point) => isJudged(point) && point.at > since);
+  const latest = judged.at(-1);
   if (!latest) return null;
-  const latestInDays = (latest.at - at) / MS_PER_DAY;
-  const out = judge(latest.value, latest.below, band, repeatability) === side;
+  const toPoint = (point: (typeof judged)[number]) => ({ days: point.days, value: pointValue(point) });
+  const end = { value: limit, side };
+  const out = judge(latest.value, latest.below, band, method.repeatability) === side;
+  const trend = out ? null : courseTrend(series);
   const found = out
-    ? { survives: (days: number) => (days < latestInDays ? 1 : 0), inDays: latestInDays, trend: null }
-    : crossing(
-        readings.map((reading) => ({
-          days: (reading.at - at) / MS_PER_DAY,
-          value: valueOf(reading, lowest),
-        })),
-        { value: limit, side },
-        repeatability,
-      );
-  // crossing calls "over" only what judge calls out as well, so a missing trend here means silence
-  if (!found || (!out && !found.trend)) return null;
+    ? alreadyOver(judged.map(toPoint), end)
+    : trend && alongLine({ ...trend, from: 'readings' }, toPoint(latest), end);
+  if (!found) return null;
   return {
     survives: found.survives,
     soon: found.inDays,
@@ -77,12 +69,9 @@ function leavingBand(
       side,
       limit,
       latest: { value: latest.value, below: latest.below, at: latest.at },
+      crossed: crossedAt(found.crossed, at),
       trend: found.trend && { perWeek: found.trend.perDay * 7, readings: found.trend.readings },
       systemName: several ? series.systemName : null,
     },
   };
 }
-
-/** A censored reading stands at half its limit: good enough for a median of slopes. */
-const valueOf = (reading: WaterReading, lowest: number): number =>
-  reading.below ? lowest / 2 : reading.value;

@@ -1,27 +1,33 @@
-import { counted, type Counted } from '../../wear/driver.ts';
-import { wearPosterior } from '../../wear/wearPosterior.ts';
-import { tabulateWearSurvival } from '../../wear/wearSurvival.ts';
-import { recentPerDay, totalBetween } from '../counter.ts';
-import type { Evaluate, RuleContext } from '../evaluation.ts';
-import { instantOf } from '../facts.ts';
-import type { LifeRange } from '../../wear/wearGrid.ts';
+import { lifeSurvival } from '../../wear/thisLife.ts';
+import type { PossibleAge } from '../age.ts';
+import type { Evaluate } from '../evaluation.ts';
+import { lifeSeen, type LifeSeen } from '../wearEvidence.ts';
 
-/** Due when the learned wear life is reached: found conditions, rhythm, what is counted, and the catalogue's range. */
-export const wear: Evaluate<'wear'> = (rule, context) => {
-  const { age, facts, priors } = context;
-  const history = wearHistory(rule.range, context);
-  const grid = wearPosterior(history.range, history.cycles, priors);
+/** Due when the learned wear life is reached: found conditions, looks, rhythm, what is counted, and the catalogue's range. */
+export const wear: Evaluate<'wear'> = (rule, { age, facts, wear: evidence }) => {
+  if (!evidence) return null;
+  const { history, looks } = evidence;
   const lastBreak = age.cycles.findLastIndex((cycle) => cycle.newLifeAfter);
   const current = age.cycles.slice(lastBreak + 1);
   const end = lastBreak >= 0 ? facts.lifeEnds.at(-1) : undefined;
-  const survives = tabulateWearSurvival(grid);
+  const fresh = lifeSurvival(evidence.expected);
+  const byAge = new Map<PossibleAge, LifeSeen>();
+  const of = (one: PossibleAge): LifeSeen => {
+    let known = byAge.get(one);
+    if (!known) byAge.set(one, (known = lifeSeen(evidence, one)));
+    return known;
+  };
+  const exposureIn = (daysFromNow: number, one: PossibleAge) => history.fromDays(one.exposureIn(daysFromNow));
   const { counter } = facts;
   return {
     kind: 'wear',
-    clock: 'since-last-done',
-    survives: (exposureDays) => survives(history.fromDays(exposureDays)),
-    learned: { grid, toDays: history.toDays },
-    cause: facts.definition.countedBy === 'feed' ? 'feeding' : 'this-life',
+    ofLife: (exposureDays) => fresh(history.fromDays(exposureDays)),
+    notDue:
+      looks.length === 0
+        ? (days, one) => fresh(exposureIn(days, one))
+        : (days, one) => of(one).survives(exposureIn(days, one)),
+    ...(looks.length === 0 ? {} : { seen: (one: PossibleAge) => of(one).seen }),
+    ...(facts.definition.countedBy === 'feed' ? { cause: 'feeding' as const } : {}),
     reason: {
       kind: 'wear',
       range: rule.range,
@@ -40,29 +46,3 @@ export const wear: Evaluate<'wear'> = (rule, context) => {
     },
   };
 };
-
-/** The history of a job as it is learned from: by what is counted where that is known, by days otherwise. */
-export function wearHistory(
-  range: LifeRange,
-  { age, facts, at, ageDays }: Pick<RuleContext, 'age' | 'facts' | 'at' | 'ageDays'>,
-): Counted {
-  const { counter } = facts;
-  const since = age.last ? instantOf(age.last) : null;
-  const total =
-    counter === null || since === null || ageDays === null ? null : totalBetween(counter, since, at);
-  return counted(
-    range,
-    age.cycles.map((cycle) => ({
-      days: cycle.exposure,
-      calendarDays: cycle.days,
-      driver: cycle.total,
-      found: cycle.found,
-      newLifeAfter: cycle.newLifeAfter,
-    })),
-    {
-      days: ageDays ?? 0,
-      driver: total === null || age.residualTotal === null ? null : age.residualTotal + total,
-      driverRate: counter === null ? null : recentPerDay(counter, at),
-    },
-  );
-}

@@ -1,4 +1,5 @@
 import type { JobDefinition } from '../../catalogue/types.ts';
+import { parameters } from '../../water/parameters.ts';
 import { noStoreFigures, type JobFacts, type WaterSeries } from '../facts.ts';
 
 /** A job about which nothing is known yet, for tests to lay facts over. */
@@ -36,5 +37,7 @@ export const emptySeries: WaterSeries = {
   fromSource: false,
   incoming: null,
   warnAtZero: false,
-  readings: [],
+  method: parameters.phosphate.method,
+  points: [],
+  resets: [],
 };

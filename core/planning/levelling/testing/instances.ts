@@ -1,6 +1,6 @@
 import { evenStream } from '../../../numeric/evenStream.ts';
 import { costByDay, tailByDay } from '../costs.ts';
-import { chanceOfLife } from '../dueCurve.ts';
+import { chanceOfLife } from '../../dueCurve.ts';
 import type { LevelInstance, LevelJob } from '../instance.ts';
 
 export interface Shape {
