@@ -1,5 +1,5 @@
 import type { DataSource } from 'typeorm';
-import type { Plan, PlanRow } from '../usecases/plan/plan.ts';
+import type { PlanBeside, PlanRow } from '../usecases/plan/planRows.ts';
 import type { Databases } from './database.ts';
 import { oneAtATime } from './oneAtATime.ts';
 import type { Store } from './store.ts';
@@ -9,12 +9,12 @@ export interface KeptPlan {
   /** The local days for which it holds. */
   days: string;
   rows: PlanRow[];
-  rest: Pick<Plan, 'outOfBand' | 'incoming'>;
+  rest: PlanBeside;
 }
 
 const CHUNK = 400;
 /** Raised when rows or sentences change: a plan kept by an older program is made anew. */
-const SHAPE = 5;
+const SHAPE = 6;
 const marked = (days: string): string => `${SHAPE} ${days}`;
 
 /** The plan last worked out, in the database, so that a start has dates before anything is worked out again. */

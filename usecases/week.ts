@@ -7,6 +7,7 @@ import { placeOfJob } from '../model/facts/places.ts';
 import { rhythmOf } from '../model/facts/rhythm.ts';
 import { instantOfWhen } from '../model/facts/when.ts';
 import type { OutOfBand, Plan } from './plan/plan.ts';
+import type { SystemDanger } from './water/systemDangers.ts';
 import type { Evidence } from '../model/water/testedWater.ts';
 
 const DAYS = 7;
@@ -43,7 +44,13 @@ export interface WeekAtPlace {
   today: Day;
   until: Day;
   visits: Day[];
-  systems: { id: string; name: string; lastTested: Day | null; outOfBand: OutOfBand[] }[];
+  systems: {
+    id: string;
+    name: string;
+    lastTested: Day | null;
+    outOfBand: OutOfBand[];
+    dangers: SystemDanger[];
+  }[];
   jobs: WeekJob[];
   done: WeekDone[];
   /** Visits whose report may be read, the newest first. */
@@ -120,6 +127,7 @@ export function weekAtPlace(
       name: content.name,
       lastTested: lastTested(id),
       outOfBand: plan.outOfBand.filter((one) => one.systemId === id),
+      dangers: plan.dangers.filter((one) => one.systemId === id),
     })),
     jobs,
     reports: snapshot

@@ -61,7 +61,7 @@ export function plainPosterior(
     } else if (!neglected) rhythm.push(log);
     graded ||= cycle.found !== null;
     const jump = cycle.newLifeAfter ? named : graded ? unseen : null;
-    weights = changed(weights, mus, 0.03 ** 2 + (0.05 ** 2 * cycle.days) / 365, jump, step);
+    weights = changed(weights, mus, prior, 0.03 ** 2 + (0.05 ** 2 * cycle.days) / 365, jump, step);
     if (cycle.newLifeAfter) rhythm.length = 0;
   });
   if (rhythm.length > 0) {
@@ -83,14 +83,17 @@ interface Jump {
   chance: number;
   shifts: readonly number[];
   sd: number;
+  /** What such lives usually are counts beside it. */
+  usual: boolean;
 }
-const named: Jump = { chance: 0.8, shifts: [0], sd: 0.55 };
-const unseen: Jump = { chance: 0.08, shifts: [-0.6, 0.6], sd: 0.25 };
+const named: Jump = { chance: 0.8, shifts: [0], sd: 0.55, usual: true };
+const unseen: Jump = { chance: 0.08, shifts: [-0.6, 0.6], sd: 0.25, usual: false };
 
 /** A walk of a variance by small steps to the neighbours, then the chance of a jump from where the part stands. */
 function changed(
   weights: number[][],
   mus: readonly number[],
+  prior: readonly number[],
   variance: number,
   jump: Jump | null,
   step: number,
@@ -116,7 +119,8 @@ function changed(
   const shapes = jump.shifts.map((shift) =>
     scaled(mus.map((mu) => density(mu - mean - shift, Math.sqrt(spread + jump.sd ** 2)))),
   );
-  const shape = mus.map((_, i) => shapes.reduce((sum, one) => sum + (one[i] ?? 0), 0) / shapes.length);
+  const plain = mus.map((_, i) => shapes.reduce((sum, one) => sum + (one[i] ?? 0), 0) / shapes.length);
+  const shape = jump.usual ? scaled(plain.map((weight, i) => weight * (prior[i] ?? 0))) : plain;
   const ofSigma = (now[0] ?? []).map((_, j) => now.reduce((sum, row) => sum + (row[j] ?? 0), 0));
   return now.map((row, i) =>
     row.map((weight, j) => (1 - jump.chance) * weight + jump.chance * (shape[i] ?? 0) * (ofSigma[j] ?? 0)),

@@ -20,6 +20,13 @@ export interface Programme {
   ranges: Readonly<Record<string, LifeRange>>;
   /** No measurable nitrate or phosphate is a warning here. */
   warnAtZero: boolean;
+  /** °C beyond which what lives by it is in danger; absent: not known. Common practice, no published source. */
+  safeC?: { lo: number; hi: number };
+  /** Used to cold water, which holds and must hold more oxygen; to soft, sour water. */
+  cold?: boolean;
+  soft?: boolean;
+  /** Corals, shrimp, jellyfish live by it. */
+  invertebrates?: boolean;
   /** Which way a nutrient that is too high is brought down, the first choice first. */
   exportOrder: readonly ExportWay[];
 }
@@ -50,6 +57,8 @@ export const programmes: readonly Programme[] = [
     id: 'ultra-low-nutrient',
     name: 'Ultra-low nutrient',
     water: 'salt',
+    safeC: { lo: 21, hi: 30 },
+    invertebrates: true,
     warnAtZero: true,
     exportOrder: ['change', 'media', 'feed-less', 'harvest'],
     who: 'Keepers of pale, fast-growing stony corals who test often and feed the corals directly.',
@@ -76,6 +85,8 @@ export const programmes: readonly Programme[] = [
     id: 'balanced-reef',
     name: 'Balanced mixed reef',
     water: 'salt',
+    safeC: { lo: 21, hi: 30 },
+    invertebrates: true,
     warnAtZero: true,
     exportOrder: ['change', 'media', 'feed-less', 'harvest'],
     who: 'Keepers of mixed corals and fish who want room for error.',
@@ -102,6 +113,8 @@ export const programmes: readonly Programme[] = [
     id: 'algae-export',
     name: 'Algae export',
     water: 'salt',
+    safeC: { lo: 21, hi: 30 },
+    invertebrates: true,
     warnAtZero: true,
     exportOrder: ['harvest', 'feed-less', 'change'],
     who: 'Keepers who let algae take the nutrients out and change water only when needed.',
@@ -122,6 +135,8 @@ export const programmes: readonly Programme[] = [
     id: 'tannin-fresh',
     name: 'Fresh water, tannin-stained',
     water: 'fresh',
+    safeC: { lo: 20, hi: 32 },
+    soft: true,
     warnAtZero: false,
     exportOrder: ['change', 'feed-less'],
     who: 'Keepers of warm, soft, brown water.',
@@ -133,6 +148,8 @@ export const programmes: readonly Programme[] = [
     id: 'cool-fresh',
     name: 'Cool fresh water',
     water: 'fresh',
+    safeC: { lo: 8, hi: 22 },
+    cold: true,
     warnAtZero: false,
     exportOrder: ['change', 'feed-less'],
     who: 'Keepers of axolotls and other cool-water animals (temperatures from memory).',
@@ -144,6 +161,7 @@ export const programmes: readonly Programme[] = [
     id: 'brackish',
     name: 'Brackish',
     water: 'brackish',
+    safeC: { lo: 20, hi: 31 },
     warnAtZero: false,
     exportOrder: ['change', 'harvest', 'feed-less'],
     who: 'Mangroves and animals of river mouths (figures from memory).',
@@ -156,6 +174,7 @@ export const programmes: readonly Programme[] = [
     id: 'flow-through',
     name: 'Flow-through native',
     water: 'salt',
+    invertebrates: true,
     warnAtZero: false,
     exportOrder: ['change', 'feed-less'],
     who: 'Plants on a natural source: the water comes and goes, and the source decides.',
@@ -174,6 +193,9 @@ export const programmes: readonly Programme[] = [
     id: 'cold-sea',
     name: 'Cold sea',
     water: 'salt',
+    safeC: { lo: 2, hi: 18 },
+    cold: true,
+    invertebrates: true,
     warnAtZero: false,
     exportOrder: ['change', 'media', 'feed-less'],
     who: 'Kelp and cold-water animals (temperatures from memory).',
@@ -185,6 +207,7 @@ export const programmes: readonly Programme[] = [
     id: 'jellyfish',
     name: 'Jellyfish',
     water: 'salt',
+    invertebrates: true,
     warnAtZero: false,
     exportOrder: ['change', 'feed-less', 'media'],
     who: 'Keepers of jellyfish: no bubbles, gentle flow (temperatures from memory).',

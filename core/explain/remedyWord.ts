@@ -138,7 +138,7 @@ const say: Say = {
         : `Change ${formatQuantity('volume', changeLitres, volumeUnit)} now`,
     because: `${
       unionisedMgL === null || sharePercent === null
-        ? 'How much of it is poisonous is not known: test pH and temperature'
+        ? 'How much of it is poisonous depends on pH and temperature: test both'
         : `${formatNumber(sharePercent, 1)} % of it is un-ionized, ${formatNumber(unionisedMgL, 3)} mg/L`
     }.${result === null ? '' : ` It leaves ${show('ammonia', result)}; test again the same day.`} Stop feeding, aerate, bind it with a detoxifier by its maker’s dose, find what died. This comes before the plan.`,
     wontFix: 'a biological filter that was lost',

@@ -14,7 +14,7 @@ const SURE = 8;
 
 /**
  * The one curve of a job's date, compact enough to travel with it: days from the end of today (negative: past) at which
- * each of CURVE_SHARES is due; null: not within a century. Lists, levelling, absences, what-if, calendars, explanations
+ * each of CURVE_SHARES is due; null: not within twenty years. Lists, levelling, absences, what-if, calendars, explanations
  * and reports all read it, so that none of them can say another chance.
  */
 export type DueCurve = readonly (number | null)[];

@@ -68,7 +68,13 @@ export function planInto(
     const planned = plan(id);
     if (!other || !planned) return null;
     const since = asking.services.at(-1);
-    const sinceAt = since ? instantOf(since.done) : Number.NEGATIVE_INFINITY;
+    // never done: what was on record before both were known calls for nothing
+    const baseline = other.facts.services[0];
+    const sinceAt = since
+      ? instantOf(since.done)
+      : baseline
+        ? instantOf(baseline.done)
+        : Number.NEGATIVE_INFINITY;
     return {
       action: other.facts.definition.action,
       // done in the same visit (the same half day) is the same turn, not the next one

@@ -3,8 +3,8 @@ import { normalQuantileFast } from '../wear/normal.ts';
 import { bent, causeStates, type CauseState } from './commonCause.ts';
 import type { RuleCurve } from './evaluation.ts';
 
-/** Dates further than a century ahead are "never" in this trade. */
-export const FARTHEST_DAYS = 36_500;
+/** Dates further ahead than twenty years are "not before then" in this trade: nobody plans the year 2079. */
+export const FARTHEST_DAYS = 7_300;
 
 /** The chance that a job is not yet due, at each number of calendar days from `at` (negative: in the past). */
 export type Curve = (daysFromNow: number) => number;

@@ -8,7 +8,10 @@ import { MU_STEP, normalise, type WearGrid } from './wearGrid.ts';
 
 /** Above this share to each side a three-point kernel would no longer be a blur. */
 const WIDEST_SHARE = 0.2;
-/** How far a life goes, in ln, where an event is known to have ended the old one: any way, and perhaps not far. */
+/**
+ * How far a life goes, in ln, where an event is known to have ended the old one: any way, and perhaps not far. What lives
+ * like it usually are counts beside it, since the old records count little.
+ */
 const NAMED_SD = 0.55;
 /**
  * And where something changed that nobody wrote down: the load doubled or halved, give or take. Small changes are the
@@ -83,8 +86,10 @@ export class Belief {
     if (!(all > 0)) throw new Error('the wear grid lost all its weight');
     const mean = (sums[1] as number) / all;
     const spread = Math.max(0, (sums[2] as number) / all - mean * mean) * MU_STEP ** 2 + variance;
-    if (named) normalOnGrid(shape, mean, (spread + NAMED_SD ** 2) / MU_STEP ** 2);
-    else
+    if (named) {
+      normalOnGrid(shape, mean, (spread + NAMED_SD ** 2) / MU_STEP ** 2);
+      weighedBy(shape, this.grid.muPrior);
+    } else
       eitherWay(shape, this.scratch, mean, UNSEEN_SHIFT / MU_STEP, (spread + UNSEEN_SD ** 2) / MU_STEP ** 2);
     if (all < TOO_SMALL) this.scale(1 / all);
   }
@@ -137,6 +142,14 @@ function normalOnGrid(shape: Float64Array, mean: number, variance: number): void
   }
   const scale = 1 / sum;
   for (let i = 0; i < shape.length; i++) shape[i] = (shape[i] as number) * scale;
+}
+
+/** A shape by what is believed of such lives, summing to 1; where the two have nothing in common it stays as it was. */
+function weighedBy(shape: Float64Array, prior: Float64Array): void {
+  let sum = 0;
+  for (let i = 0; i < shape.length; i++) sum += (shape[i] as number) * (prior[i] as number);
+  if (!(sum > 0)) return;
+  for (let i = 0; i < shape.length; i++) shape[i] = ((shape[i] as number) * (prior[i] as number)) / sum;
 }
 
 /** As likely the one way as the other: half of it so many steps below the mean, half above. */

@@ -113,6 +113,12 @@ describe('records move it the right way', () => {
     const likely = (event: boolean) => window(wearPosterior(range, lives(event)))[1];
     expect(likely(false)).toBeGreaterThan(8.5);
     expect(likely(true)).toBeLessThan(7.5);
+    // and before any new one: nearer to what is usual than to the old ones
+    const aside = wearPosterior(
+      range,
+      Array.from({ length: 6 }, (_, i) => cycle(12, 'right', i === 5)),
+    );
+    expect(window(aside)[1]).toBeLessThan(8);
   });
   test('a life that halved unseen is believed after two records, and the old one is not lost after one', () => {
     const lives = (halved: number) => [

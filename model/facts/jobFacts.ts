@@ -114,7 +114,7 @@ export class FactMaker {
     const { zone } = place;
     const until = <K extends 'look' | 'skip'>(records: Stored<K>[]) =>
       inOrder(records, zone).filter((one) => one.at <= at);
-    const water = place.systemIds.flatMap((systemId) => this.waterOf(systemId, zone, at));
+    const water = place.systemIds.flatMap((systemId) => this.historiesOf(systemId, zone, at));
     const services = definition.tests
       ? testsAsServices(water, definition.tests)
       : serviceFacts(index.on('servicesOfJob', job.id), zone, at);
@@ -214,7 +214,7 @@ export class FactMaker {
     return found;
   }
   /** The tests of a system with the band in force there; worked out once for all its jobs. */
-  private waterOf(systemId: string, zone: string, at: Instant): WaterSeries[] {
+  historiesOf(systemId: string, zone: string, at: Instant): WaterSeries[] {
     const key = `${systemId} ${zone} ${at}`;
     const known = this.water.get(key);
     if (known) return known;

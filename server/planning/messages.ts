@@ -4,6 +4,7 @@ import type { WhatIfAnswer } from '../../usecases/whatIf/answer.ts';
 import type { WhatIf } from '../../usecases/whatIf/changes.ts';
 import type { CutSystem } from '../../usecases/whatIf/powerCut.ts';
 import type { Plan } from '../../usecases/plan/plan.ts';
+import type { PlanBeside } from '../../usecases/plan/planRows.ts';
 import type { PlanChange } from '../../usecases/plan/planState.ts';
 import type { Stored } from '../../contract/records.ts';
 
@@ -24,7 +25,7 @@ export interface PlanNews {
   all: boolean;
   change: PlanChange;
   days: string;
-  rest: Pick<Plan, 'outOfBand' | 'incoming'>;
+  rest: PlanBeside;
 }
 export type PlanReply =
   | { id: number; news: PlanNews }

@@ -8,6 +8,7 @@ import type { WhatIf } from '../../usecases/whatIf/changes.ts';
 import type { CutSystem } from '../../usecases/whatIf/powerCut.ts';
 import type { Plan, PlanRow } from '../../usecases/plan/plan.ts';
 import type { Stored } from '../../contract/records.ts';
+import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { daysOf } from '../../usecases/plan/planState.ts';
 import type { KeptPlans } from '../../store/keptPlans.ts';
 import type { Store } from '../../store/store.ts';
@@ -33,7 +34,7 @@ export class PlanDesk {
   private nextId = 1;
   /** The plan of now: rows by job, and what stands beside them. */
   private rows = new Map<string, PlanRow>();
-  private rest: PlanNews['rest'] = { outOfBand: [], incoming: [] };
+  private rest: PlanNews['rest'] = nothingBeside;
   private days: string | null = null;
   private levelled: { key: string; places: Promise<LevelledPlace[]> } | null = null;
   /** Ends when all that was written so far is in the plan. */

@@ -1,6 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import type { Explanation } from '../../usecases/plan/explanation.ts';
 import { endOfToday, instantAtOf, makePlan, type Plan } from '../../usecases/plan/plan.ts';
+import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { PlanState, type PlanChange } from '../../usecases/plan/planState.ts';
 import { Snapshot } from '../../model/snapshot.ts';
 import type { Stored } from '../../contract/records.ts';
@@ -78,7 +79,7 @@ export class PlanThread {
   }
 
   private news(change: PlanChange, all: boolean): PlanNews {
-    const rest = this.state?.beside() ?? { outOfBand: [], incoming: [] };
+    const rest = this.state?.beside() ?? nothingBeside;
     return { all, change, days: this.state?.days() ?? '', rest };
   }
 }

@@ -29,6 +29,8 @@ const parameterWords: Readonly<Record<ParameterId, readonly string[]>> = {
   hardness: ['gh', 'general hardness', 'gesamthärte', 'hardness'],
   silicate: ['silicate', 'silikat', 'silicate-si', 'sio2', 'si'],
   oxygen: ['oxygen', 'sauerstoff', 'o2', 'do', 'dissolved oxygen'],
+  chlorine: ['chlorine', 'chlor', 'free chlorine', 'cl2'],
+  copper: ['copper', 'kupfer', 'cu'],
   orp: ['orp', 'redox', 'rx'],
 };
 /** Words for gravity or density. */

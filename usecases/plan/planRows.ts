@@ -9,6 +9,7 @@ import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import { verdictOf } from '../../core/water/verdict.ts';
 import type { WaterSeries } from '../../core/rules/facts.ts';
+import type { SystemDanger } from '../water/systemDangers.ts';
 import type { AssembledJob } from '../../model/facts/jobFacts.ts';
 
 /** One job of a plan, exactly as the command line prints it. Days are local days at the site. */
@@ -91,25 +92,17 @@ export interface Plan {
   jobs: PlanRow[];
   outOfBand: OutOfBand[];
   incoming: IncomingWater[];
+  /** What in a water kills, whatever its programme, or none. */
+  dangers: SystemDanger[];
 }
+/** What a plan says of the water, beside its jobs. */
+export type PlanBeside = Omit<Plan, 'at' | 'jobs'>;
+export const nothingBeside: PlanBeside = { outOfBand: [], incoming: [], dangers: [] };
 
 /** The tests of a system, as its jobs see them, in its site's zone. */
 export interface SystemSeries {
   zone: string;
   series: readonly WaterSeries[];
-}
-
-/** Each system's tests once, from the first job that serves it. */
-export function seriesOnce(jobs: Iterable<AssembledJob>): SystemSeries[] {
-  const found = new Map<string, SystemSeries>();
-  for (const { place, facts } of jobs)
-    for (const systemId of place.systemIds)
-      if (!found.has(systemId))
-        found.set(systemId, {
-          zone: facts.zone,
-          series: facts.water.filter((one) => one.systemId === systemId),
-        });
-  return [...found.values()];
 }
 
 /** The last accepted reading of each incoming water. */

@@ -16,9 +16,11 @@ import { nameOfJob, RecordIndex, targetOfJob } from '../../model/facts/recordInd
 import { instantOfWhen } from '../../model/facts/when.ts';
 import type { When } from '../../contract/fields.ts';
 import { isCounter } from '../../core/rules/measures.ts';
-import { incomingWaterOf, outOfBandOf, rowOf, seriesOnce, type Plan, type PlanRow } from './planRows.ts';
+import { incomingWaterOf, outOfBandOf, rowOf, type Plan, type PlanBeside, type PlanRow } from './planRows.ts';
 import { touchedBy } from './planTouches.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
+import { systemDangers } from '../water/systemDangers.ts';
+import { zoneOfSystem } from '../../model/facts/places.ts';
 import { isCharge } from '../../model/water/history.ts';
 import { settingOf } from '../../model/settings.ts';
 import { groupBy, type Snapshot } from '../../model/snapshot.ts';
@@ -179,9 +181,17 @@ export class PlanState {
     return explanationOf(explained, facts, plan.today, dateFormat);
   }
   /** What the plan says of the water, beside its jobs. */
-  beside(): Pick<Plan, 'outOfBand' | 'incoming'> {
-    const series = seriesOnce(this.jobs.values());
-    return { outOfBand: outOfBandOf(series), incoming: incomingWaterOf(series) };
+  beside(): PlanBeside {
+    // every water, one that nothing serves yet too
+    const systems = this.snapshot.all('system').map(({ id, content }) => {
+      const zone = zoneOfSystem(this.snapshot, id);
+      return { content, zone, series: this.maker.historiesOf(id, zone, this.instantAt(zone)) };
+    });
+    return {
+      outOfBand: outOfBandOf(systems),
+      incoming: incomingWaterOf(systems),
+      dangers: systems.flatMap(({ content, zone, series }) => systemDangers(content, series, zone)),
+    };
   }
   get size(): number {
     return this.jobs.size;

@@ -47,6 +47,9 @@ const makers: Record<ParameterId, Maker> = {
   ph: ({ side }) => [{ kind: 'ph', side }],
   orp: ({ side }) => [{ kind: 'orp', side }],
   hardness: ({ side }) => [{ kind: 'hardness', side }],
+  // what to do within the hour is said by its danger (dangers.ts)
+  chlorine: () => [],
+  copper: () => [],
   oxygen: () => [],
 };
 /** Amounts that need the true litres. */

@@ -9,7 +9,8 @@ import type { Remedy } from '../../../core/water/remedies/types.ts';
 import type { ParameterVerdict } from '../../../core/water/verdict.ts';
 import { TOO_OLD_DAYS } from '../../../usecases/water/systemWater.ts';
 import type { WaterAnswer } from '../../../usecases/water/waterAnswer.ts';
-import { useSetting } from '../../api/data.ts';
+import { usePlan, useSetting } from '../../api/data.ts';
+import { DangerList } from '../../parts/DangerList.tsx';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { unitFor } from '../../../contract/shownUnits.ts';
 import { WaterMark } from '../../strip/waterMarks.tsx';
@@ -59,11 +60,13 @@ export function Verdicts({
     remediesOf(one.parameter)?.alarm ? -1 : one.doubtful ? 0.5 : RANK[one.verdict];
   const spoken = verdicts.filter(speaks).sort((a, b) => rank(a) - rank(b));
   const quiet = verdicts.filter((one) => !speaks(one));
+  const dangers = usePlan().dangers.filter((one) => one.systemId === systemId);
   if (verdicts.length === 0) return null;
   return (
     <aside className="verdicts" aria-label="What to do">
       <h2>What to do</h2>
-      {spoken.length === 0 && <p>Nothing by the last tests.</p>}
+      <DangerList dangers={dangers} today={today} withSystem={false} />
+      {spoken.length === 0 && dangers.length === 0 && <p>{nothingWord(verdicts)}</p>}
       {spoken.map((one) => (
         <OneVerdict
           key={one.parameter}
@@ -92,6 +95,15 @@ export function Verdicts({
       </p>
     </aside>
   );
+}
+
+/** Nothing is asked for, as far as the tests allow that to be said. */
+function nothingWord(verdicts: readonly ParameterVerdict[]): string {
+  const judged = verdicts.filter((one) => one.latest !== null && one.verdict !== 'no-band');
+  const fresh = judged.filter((one) => (one.latest?.days ?? -Infinity) >= -TOO_OLD_DAYS);
+  if (judged.length === 0) return 'No target ranges are set for what was tested: nothing can be said of it.';
+  if (fresh.length === 0) return `No test of the last ${TOO_OLD_DAYS} days: test first.`;
+  return 'Nothing by the last tests.';
 }
 
 /** A figure with its unit as the columns show it. */

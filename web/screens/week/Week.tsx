@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
-import { parameterWord } from '../../../core/water/parameters.ts';
+import { dangerTitle, dangerWord } from '../../../core/explain/dangerWord.ts';
+import { parameters, parameterWord, type ParameterId } from '../../../core/water/parameters.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
-import { parameterUnit } from '../../../core/water/parameterUnits.ts';
+import { parameterUnit, storedUnitOf } from '../../../core/water/parameterUnits.ts';
 import type { OutOfBand } from '../../../usecases/plan/plan.ts';
 import { defaultSetting } from '../../../contract/records.ts';
 import type { WeekAtPlace, WeekDone, WeekJob } from '../../../usecases/week.ts';
@@ -79,7 +80,14 @@ export function Week({
                   : `Last tested ${day(system.lastTested)}, ${relativeWord(system.lastTested, today)}.`}
                 {system.lastTested !== null &&
                   system.outOfBand.length === 0 &&
+                  system.dangers.length === 0 &&
                   ' Nothing tested then was out of its band.'}
+                {system.dangers.map((one) => (
+                  <span key={`danger ${one.parameter}`} className="vis weekout">
+                    <WaterMark verdict={one.side === 'below' ? 'below' : 'above'} />
+                    Danger: {dangerTitle(one, one.value, storedWord)}. {dangerWord(one, storedWord)}
+                  </span>
+                ))}
                 {system.outOfBand.map((one) => (
                   <span key={one.parameter} className="vis weekout">
                     <WaterMark verdict={one.verdict === 'below' ? 'below' : 'above'} />
@@ -103,6 +111,10 @@ export function Week({
     </main>
   );
 }
+
+/** A page for clients and helpers has no settings of units: as it is stored. */
+const storedWord = (id: ParameterId, value: number): string =>
+  `${formatNumber(value, parameters[id].decimals)} ${parameterUnit(id, storedUnitOf(id)).label}`.trim();
 
 const place = (systems: readonly string[], many: boolean): string => (many ? systems.join(', ') : '');
 

@@ -1,0 +1,195 @@
+import { describe, expect, test } from 'vitest';
+import { Chance } from '../../demo/chance.ts';
+import { definitionOf } from '../catalogue/index.ts';
+import { withOverrides, type JobDefinition } from '../catalogue/types.ts';
+import { median } from '../numeric/median.ts';
+import type { JobFacts, ServiceFact } from '../rules/facts.ts';
+import type { IntervalRule } from '../rules/rule.ts';
+import { emptyFacts, emptySeries } from '../rules/testing/emptyFacts.ts';
+import { addDays, daysBetween, endOfDay, instantOfLocal, MS_PER_DAY, noonOf } from '../time/day.ts';
+import { wearEdges, foundGrades } from '../wear/found.ts';
+import { chanceDue } from './dueCurve.ts';
+import { houseCostRatios } from './lateness.ts';
+import { planAll } from './planAll.ts';
+
+// What the evidence of one job comes to: days of the place, limits that were crossed, parts of a life, and one belief on
+// which records, looks and readings count once.
+
+const ZONE = 'Europe/Berlin';
+const TODAY = '2026-11-25';
+const day = (offset: number) => noonOf(addDays(TODAY, offset), ZONE);
+const service = (at: number, more: Partial<ServiceFact> = {}): ServiceFact => ({
+  ...{ done: { kind: 'exact', at }, found: null, shareDone: 1 },
+  ...more,
+});
+const ruled = (definition: JobDefinition, ...rules: IntervalRule[]) => withOverrides(definition, { rules });
+const change = definitionOf('water-change', 'change');
+const plansOf = (jobs: JobFacts[], today = TODAY) =>
+  planAll(
+    jobs.map((facts) => ({ facts, visits: null })),
+    (zone) => endOfDay(today, zone),
+    houseCostRatios,
+  );
+const plan = (facts: JobFacts, today = TODAY) => plansOf([facts], today).get(facts.jobId) ?? expect.fail();
+const factsOf = (definition: JobDefinition, some: Partial<JobFacts>): JobFacts => ({
+  ...emptyFacts(definition, ZONE),
+  ...some,
+});
+
+describe('days are local days', () => {
+  const monthly: IntervalRule = { kind: 'calendar', range: { lo: 30, hi: 30 } };
+  test('30 days from 5 October, half past midnight in Berlin, is 4 November, over the change of the clock', () => {
+    const { at } = instantOfLocal('2026-10-05T00:30', ZONE);
+    const planned = plan(factsOf(ruled(change, monthly), { services: [service(at)] }), '2026-10-20');
+    expect(planned.likely).toBe('2026-11-04');
+    expect(planned.recommended).toBe('2026-11-04');
+  });
+  test('while the unit rests the count stands; a limit of the law or the maker runs on', () => {
+    const rests = [{ from: day(-15), to: day(-5) }];
+    const at = (rule: IntervalRule) =>
+      plan(factsOf(ruled(change, rule), { services: [service(day(-20))], rests })).likely;
+    expect(at(monthly)).toBe(addDays(TODAY, 20));
+    expect(at({ ...monthly, by: 'law' })).toBe(addDays(TODAY, 10));
+    expect(at({ ...monthly, by: 'maker' })).toBe(addDays(TODAY, 10));
+  });
+});
+
+describe('what goes with another job', () => {
+  const lamp = definitionOf('uv', 'lamp');
+  const seals = ruled(definitionOf('uv', 'seals'), { kind: 'every-nth', ofJob: 'lamp', n: 1 });
+  const uv = (lampDone: number[], sealsDone: number[]) => {
+    const lampFacts = factsOf(lamp, { services: lampDone.map((offset) => service(day(offset))) });
+    const sealsFacts = factsOf(seals, {
+      services: sealsDone.map((offset) => service(day(offset))),
+      siblings: { lamp: lampFacts.jobId },
+    });
+    return plansOf([lampFacts, sealsFacts]).get(sealsFacts.jobId) ?? expect.fail('no seals');
+  };
+  test('left out, it is due since the day of the other one, and past its window', () => {
+    const planned = uv([-400, -30], [-400]);
+    expect(planned).toMatchObject({ state: 'past-window', likely: addDays(TODAY, -30) });
+  });
+  test('a lamp from before both were known calls for no seals', () => {
+    expect(uv([-100], []).state).not.toBe('past-window');
+    expect(uv([-100, -10], []).likely).toBe(addDays(TODAY, -10));
+  });
+});
+
+test('half a replacement leaves the hours of the other half on the meter', () => {
+  const lamp = definitionOf('uv', 'lamp');
+  const meter = [-400, -300, -200, -100, 0].map((offset) => ({
+    at: day(offset),
+    hours: (400 + offset) * 24,
+  }));
+  const used = (shareDone: number) => {
+    const services = [service(day(-400)), service(day(-200), { shareDone })];
+    const reason = plan(factsOf(lamp, { meter, services })).governing?.reason;
+    return reason?.kind === 'usage' ? reason.usedHours : null;
+  };
+  // 200 days of 24 h after a whole one; and half of the 200 before on top after a half
+  expect(used(1)).toBeCloseTo(4800 + 12, 0);
+  expect(used(0.5)).toBeCloseTo(4800 + 2400 + 12, 0);
+});
+
+test('a standby that hardly runs has no date in 2079', () => {
+  const lamp = definitionOf('uv', 'lamp');
+  const planned = plan(factsOf(lamp, { dutyHoursPerDay: 0.4, services: [service(day(-30))] }));
+  expect([planned.likely, planned.recommended]).toEqual([null, null]);
+});
+
+describe('a limit that was crossed', () => {
+  const rule: IntervalRule = { kind: 'condition', measure: 'rejection', limit: 95, against: 'as-read' };
+  const membrane = ruled(definitionOf('ro-membrane', 'replace'), rule);
+  const read = (offset: number, value: number) => ({
+    ...{ measure: 'rejection' as const, at: day(offset), value, timing: null },
+  });
+  test('is due since its course crossed it, between the last reading inside and the first outside', () => {
+    const planned = plan(
+      factsOf(membrane, {
+        services: [service(day(-700))],
+        unitReadings: [read(-60, 97), read(-20, 96), read(-10, 92)],
+      }),
+    );
+    expect(planned.earliest && planned.earliest >= addDays(TODAY, -20)).toBe(true);
+    expect(planned).toMatchObject({ state: 'past-window', latest: addDays(TODAY, -11) });
+    expect(planned.governing?.reason).toMatchObject({ crossed: { after: day(-20), by: day(-10) } });
+  });
+  test('a reading from before the last service says nothing of the new part', () => {
+    const planned = plan(
+      factsOf(membrane, { services: [service(day(-5))], unitReadings: [read(-20, 96), read(-10, 92)] }),
+    );
+    expect(planned.state).not.toBe('past-window');
+  });
+});
+
+describe('one belief on one life', () => {
+  test('a look at the part does not move what the water tests say', () => {
+    const definition = ruled(
+      definitionOf('phosphate-media', 'replace'),
+      { kind: 'wear', range: { lo: 30, hi: 60 } },
+      { kind: 'water-test', parameter: 'phosphate' },
+    );
+    const points = [-29, -22, -15, -8, -1].map((days, i) => ({
+      ...{
+        at: day(days),
+        days,
+        value: 0.04 + 0.012 * i,
+        below: false,
+        timing: 'before' as const,
+        doubt: null,
+      },
+    }));
+    const water = [{ ...emptySeries, band: { lo: 0.03, hi: 0.1 }, points }];
+    const some = { services: [service(day(-30))], water };
+    const rule = (facts: JobFacts) => plan(facts).rules.find((one) => one.kind === 'water-test');
+    const { chance: _without, ...without } = rule(factsOf(definition, some)) ?? expect.fail();
+    const looked = { ...some, looks: [{ at: day(0), found: 'light' as const }] };
+    const { chance: _with, ...withLook } = rule(factsOf(definition, looked)) ?? expect.fail();
+    expect(withLook).toEqual(without);
+  });
+
+  test('backwashes by wear and by pressure: 400 simulated, the windows hold eight in ten and the error is that of the readings', () => {
+    const chance = new Chance(41);
+    const definition = ruled(
+      definitionOf('sand-filter', 'backwash'),
+      { kind: 'wear', range: { lo: 14, hi: 28 } },
+      { kind: 'condition', measure: 'pressure-drop', limit: 50, against: 'rise-over-clean' },
+    );
+    const errors: number[] = [];
+    let held = 0;
+    const RUNS = 400;
+    for (let run = 0; run < RUNS; run++) {
+      const mu = Math.log(20) + 0.2 * chance.normal();
+      const life = () => Math.exp(mu + 0.25 * chance.normal());
+      const now = life();
+      const age = 0.7 * now;
+      // five lives before, seen at the service; readings of this one on its way, every tenth of it
+      const services: ServiceFact[] = [];
+      let back = age;
+      for (let k = 0; k < 6; k++) {
+        const before = life();
+        const came = before * Math.exp(0.2 * chance.normal());
+        const seen = (came / before) * Math.exp(0.12 * chance.normal());
+        // the word of a service is for the life that ended with it
+        const found = foundGrades.find((_, i) => seen < (wearEdges[i + 1] ?? Infinity)) ?? 'failed';
+        services.unshift(service(endOfDay(TODAY, ZONE) - back * MS_PER_DAY, { found }));
+        back += came;
+      }
+      const unitReadings = [0.01, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7].map((share) => ({
+        measure: 'pressure-drop' as const,
+        at: endOfDay(TODAY, ZONE) - (age - share * now) * MS_PER_DAY,
+        value: 20 + 50 * share + 3 * chance.normal(),
+        timing: share === 0.01 ? ('after' as const) : null,
+      }));
+      const planned = plan(factsOf(definition, { services, unitReadings }));
+      const dueIn = now - age;
+      const likely = daysBetween(TODAY, planned.likely ?? TODAY);
+      errors.push(Math.abs(Math.log((likely + age) / now)));
+      const due = chanceDue(planned.due ?? expect.fail('no curve'))(dueIn);
+      if (due >= 0.1 && due <= 0.9) held++;
+    }
+    expect(median(errors)).toBeLessThan(0.1);
+    expect(held / RUNS).toBeGreaterThan(0.72);
+    expect(held / RUNS).toBeLessThan(0.92);
+  });
+});
