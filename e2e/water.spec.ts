@@ -54,6 +54,33 @@ test('choose a programme, test by keyboard alone, and an out-of-band phosphate c
   await expect(page.getByText('Reef: phosphate 0.16 mg/L (at most 0.1 mg/L)')).toBeVisible();
 });
 
+test('water that kills is said at once without any programme, on Water and on Today, with what to do within the hour', async ({
+  page,
+  server,
+}) => {
+  const { system } = await seedTank(server.address);
+  await page.goto(`${server.address}/water?system=${system}`);
+  await expect(page.getByText('no programme, so no bands')).toBeVisible();
+  const ammonia = cell(page, 'Ammonia, mg/L NH₃/NH₄');
+  if ((await ammonia.count()) === 0) {
+    await page.getByRole('button', { name: 'Test another parameter' }).click();
+    await page.getByRole('menuitem', { name: 'Ammonia' }).click();
+  }
+  await ammonia.focus();
+  await page.keyboard.type('1.2');
+  await page.keyboard.press('Control+Enter');
+  // a first value as high as that is asked about, and kept
+  const keep = page.getByRole('button', { name: /Keep it as typed/ });
+  if (await keep.count()) await keep.first().click();
+  const danger = page.getByRole('alert').filter({ hasText: 'Within the hour' });
+  await expect(danger).toContainText('free ammonia; it harms from 0.05 mg/L; pH not tested, taken as high');
+  await expect(danger.getByText('Stop feeding.', { exact: true })).toBeVisible();
+  await page.goto(`${server.address}/today`);
+  await expect(danger).toContainText('Reef: ammonia 1.2 mg/L');
+  await danger.getByRole('link', { name: 'How much to change' }).click();
+  await expect(page).toHaveURL(/\/water\?system=/);
+});
+
 test('what is unlikely is asked in the line below, and answered by a key', async ({ page, server }) => {
   const { system } = await seedTank(server.address);
   await page.goto(`${server.address}/water?system=${system}`);
