@@ -83,7 +83,7 @@ describe('ranges as practitioners name them', () => {
     expect(definitionOf('uv', 'lamp').rules).toEqual([{ kind: 'usage', ratedHours: { lo: 8000, hi: 9000 } }]);
     expect(definitionOf('uv', 'seals').rules).toEqual([
       { kind: 'every-nth', ofJob: 'lamp', n: 1 },
-      { kind: 'calendar', range: { lo: 365, hi: 365 } },
+      { kind: 'calendar', range: { lo: 365, hi: 365 }, by: 'maker' },
     ]);
   });
 });

@@ -43,7 +43,7 @@ export function plainPosterior(
   let weights = prior.map((weight) => sigmaPrior.map((ofSigma) => weight * ofSigma));
   const rhythm: number[] = [];
   let graded = false;
-  cycles.forEach((cycle) => {
+  cycles.forEach((cycle, index) => {
     const log = Math.log(Math.max(cycle.exposure, 1e-3));
     const neglected = log > middle + Math.log(3);
     if (cycle.found) {
@@ -60,7 +60,8 @@ export function plainPosterior(
       );
     } else if (!neglected) rhythm.push(log);
     graded ||= cycle.found !== null;
-    const jump = cycle.newLifeAfter ? named : graded ? unseen : null;
+    const since = index === cycles.length - 1 ? { ...unseen, chance: 0.03 } : unseen;
+    const jump = cycle.newLifeAfter ? named : graded ? since : null;
     weights = changed(weights, mus, prior, 0.03 ** 2 + (0.05 ** 2 * cycle.days) / 365, jump, step);
     if (cycle.newLifeAfter) rhythm.length = 0;
   });

@@ -63,7 +63,7 @@ export const sterilization: readonly EquipmentKind[] = [
         work: 'replace',
         rules: [
           { kind: 'every-nth', ofJob: 'lamp', n: 1 },
-          { kind: 'calendar', range: months(12, 12) },
+          { kind: 'calendar', range: months(12, 12), by: 'maker' },
         ],
         driver: 'heat and age',
         foundScale: 'none',

@@ -42,10 +42,10 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const sooner = reason.soonerWith ? ` Sooner with ${reason.soonerWith} on this water.` : '';
     return wearRecord(reason, context) + countedWord(reason.counted) + sooner + aside;
   },
-  calendar: ({ range }, { ageDays }) => {
+  calendar: ({ range, by }, { ageDays }) => {
     const habit =
       range.lo === range.hi
-        ? `Every ${rangeWord(range.lo, range.hi)} at the longest`
+        ? `Every ${rangeWord(range.lo, range.hi)} at the longest${by === null ? '' : setterWord[by]}`
         : `Every ${rangeWord(range.lo, range.hi)} by the calendar`;
     return ageDays === null ? `${habit}.` : `${habit}; ${passed(ageDays)}.`;
   },
@@ -93,6 +93,8 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
   },
 };
 
+/** Who sets a limit that runs on, whatever rests. */
+const setterWord = { law: ', by law', maker: ', the maker’s limit' };
 const rateWord = { readings: 'by what was read', balance: 'by what has passed', declared: 'as declared' };
 
 /** One rule's reason as a sentence. */

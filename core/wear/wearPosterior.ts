@@ -27,6 +27,8 @@ export interface WearCycle {
 const WALK_VARIANCE = 0.03 ** 2;
 const WALK_VARIANCE_PER_YEAR = 0.05 ** 2;
 const JUMP_CHANCE = 0.08;
+/** Since the last record nothing has told of a change yet: one that shows nowhere is expected less. */
+const JUMP_CHANCE_UNTOLD = 0.03;
 const JUMP_CHANCE_AT_EVENT = 0.8;
 /** A gap over three times the middle of the range is neglect: it tells nothing about rhythm. */
 export const NEGLECT_FACTOR = 3;
@@ -70,7 +72,9 @@ export function wearPosterior(
     graded ||= cycle.found !== null;
     const named = cycle.newLifeAfter;
     // until something was graded the belief is the catalogue's, which knows of all lives there are
-    const jumpChance = named ? JUMP_CHANCE_AT_EVENT : graded ? JUMP_CHANCE : 0;
+    const isLast = index === cycles.length - 1;
+    const unseen = isLast ? JUMP_CHANCE_UNTOLD : JUMP_CHANCE;
+    const jumpChance = named ? JUMP_CHANCE_AT_EVENT : graded ? unseen : 0;
     belief.next(tables, logExposure, variance, jumpChance, named);
     if (cycle.newLifeAfter) rhythm.sum = rhythm.count = 0;
   });
