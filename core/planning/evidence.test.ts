@@ -1,14 +1,10 @@
 import { describe, expect, test } from 'vitest';
-import { Chance } from '../../demo/chance.ts';
 import { definitionOf } from '../catalogue/index.ts';
 import { withOverrides, type JobDefinition } from '../catalogue/types.ts';
-import { median } from '../numeric/median.ts';
 import type { JobFacts, ServiceFact } from '../rules/facts.ts';
 import type { IntervalRule } from '../rules/rule.ts';
 import { emptyFacts, emptySeries } from '../rules/testing/emptyFacts.ts';
-import { addDays, daysBetween, endOfDay, instantOfLocal, MS_PER_DAY, noonOf } from '../time/day.ts';
-import { wearEdges, foundGrades } from '../wear/found.ts';
-import { chanceDue } from './dueCurve.ts';
+import { addDays, endOfDay, instantOfLocal, noonOf } from '../time/day.ts';
 import { houseCostRatios } from './lateness.ts';
 import { planAll } from './planAll.ts';
 
@@ -149,50 +145,5 @@ describe('one belief on one life', () => {
       return { ...found, chance: null };
     });
     expect(withLook).toEqual(without);
-  });
-
-  test('backwashes by wear and by pressure: 400 simulated, the windows hold eight in ten and the error is that of the readings', () => {
-    const chance = new Chance(41);
-    const definition = ruled(
-      definitionOf('sand-filter', 'backwash'),
-      { kind: 'wear', range: { lo: 14, hi: 28 } },
-      { kind: 'condition', measure: 'pressure-drop', limit: 50, against: 'rise-over-clean' },
-    );
-    const errors: number[] = [];
-    let held = 0;
-    const RUNS = 400;
-    for (let run = 0; run < RUNS; run++) {
-      const mu = Math.log(20) + 0.2 * chance.normal();
-      const life = () => Math.exp(mu + 0.25 * chance.normal());
-      const now = life();
-      const age = 0.7 * now;
-      // five lives before, seen at the service; readings of this one on its way, every tenth of it
-      const services: ServiceFact[] = [];
-      let back = age;
-      for (let k = 0; k < 6; k++) {
-        const before = life();
-        const came = before * Math.exp(0.2 * chance.normal());
-        const seen = (came / before) * Math.exp(0.12 * chance.normal());
-        // the word of a service is for the life that ended with it
-        const found = foundGrades.find((_, i) => seen < (wearEdges[i + 1] ?? Infinity)) ?? 'failed';
-        services.unshift(service(endOfDay(TODAY, ZONE) - back * MS_PER_DAY, { found }));
-        back += came;
-      }
-      const unitReadings = [0.01, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7].map((share) => ({
-        measure: 'pressure-drop' as const,
-        at: endOfDay(TODAY, ZONE) - (age - share * now) * MS_PER_DAY,
-        value: 20 + 50 * share + 3 * chance.normal(),
-        timing: share === 0.01 ? ('after' as const) : null,
-      }));
-      const planned = plan(factsOf(definition, { services, unitReadings }));
-      const dueIn = now - age;
-      const likely = daysBetween(TODAY, planned.likely ?? TODAY);
-      errors.push(Math.abs(Math.log((likely + age) / now)));
-      const due = chanceDue(planned.due ?? expect.fail('no curve'))(dueIn);
-      if (due >= 0.1 && due <= 0.9) held++;
-    }
-    expect(median(errors)).toBeLessThan(0.1);
-    expect(held / RUNS).toBeGreaterThan(0.72);
-    expect(held / RUNS).toBeLessThan(0.92);
   });
 });
