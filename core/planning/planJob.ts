@@ -105,11 +105,12 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   const chanceDueNow = chanceDue(due)(-shift);
 
   const { costRatio } = base;
+  const graded = gradedOf(told);
   const advised =
     dueLook === null
       ? recommend({
           ...{ curves, ages, wear, ageDays, costRatio },
-          graded: gradedOf(told),
+          graded,
           lookedInDays: notDueLook,
           lateness: facts.definition.lateness,
           likelyInDays: inDays(0.5) ?? FARTHEST_DAYS,
@@ -169,7 +170,7 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     due,
     wear,
     costRatio,
-    graded: gradedOf(told),
+    graded,
     look,
     recommended: state === 'look-first' ? lookDay : jobDay,
     jobDay,

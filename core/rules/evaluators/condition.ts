@@ -4,7 +4,7 @@ import type { Point } from '../../statistics/robustSlope.ts';
 import { lifeByPath } from '../../wear/conditionPath.ts';
 import { lifeOfNormal, lifeSurvival } from '../../wear/thisLife.ts';
 import { plainAge } from '../age.ts';
-import { crossing, slopeOfCycle, type Crossed, type Crossing } from '../crossing.ts';
+import { crossing, slopeOfCycle, type Crossed } from '../crossing.ts';
 import {
   byCalendar,
   byExposure,
@@ -62,7 +62,7 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
       clean: rule.against === 'as-read' ? null : clean,
       latest: { value: latest.value, at: latest.at },
       crossed: crossedAt(found?.crossed ?? null, at),
-      trend: trendTold(found),
+      trend: found?.trend ?? null,
     },
   };
 };
@@ -73,7 +73,6 @@ export const crossedAt = (crossed: Crossed | null, at: Instant): CrossedAt | nul
     after: crossed.afterDays === null ? null : Math.round(at + crossed.afterDays * MS_PER_DAY),
     by: Math.round(at + crossed.byDays * MS_PER_DAY),
   };
-const trendTold = (found: Crossing | null): Crossing['trend'] => found?.trend ?? null;
 
 interface Path {
   points: readonly Point[];
