@@ -1,6 +1,6 @@
 import { addDays, endOfDay } from '../core/time/day.ts';
 import { priorGrid } from '../core/wear/wearGrid.ts';
-import { normalCdf } from '../core/wear/normal.ts';
+import { normalCdf } from '../core/statistics/normal.ts';
 import { assembleJobs } from '../model/facts/jobFacts.ts';
 import { instantAtOf, makePlan } from '../usecases/plan/plan.ts';
 import { Snapshot } from '../model/snapshot.ts';

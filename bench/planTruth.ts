@@ -8,7 +8,7 @@ import { noStoreFigures, type JobFacts, type LookFact, type ServiceFact } from '
 import type { IntervalRule, RuleKind } from '../core/rules/rule.ts';
 import { parameters } from '../core/water/parameters.ts';
 import { foundGrades, wearEdges, type Found } from '../core/wear/found.ts';
-import { Z_90 } from '../core/wear/normal.ts';
+import { Z_90 } from '../core/statistics/normal.ts';
 import { Chance } from '../demo/chance.ts';
 
 // npm run bench:plan-truth: whole plans of one job with several rules, against what then happened to simulated parts.

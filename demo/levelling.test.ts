@@ -119,7 +119,7 @@ describe('what people decide is kept', () => {
     const extra = addDays(first, 2);
     expect(days(withRecords(change({ day: extra, to: extra })))).toContain(extra);
     const off = { ...site, content: { ...site.content, holidays: [{ day: first, note: 'midwinter' }] } };
-    const held = visitsFor(evidence.snapshot, off, TODAY, 4);
+    const held = visitsFor(withRecords(off).snapshot, off, TODAY, 4);
     expect(held.visits.map((one) => one.day)).not.toContain(first);
     expect(held.closed.find((one) => one.day === first)?.why).toBe('midwinter');
     const away = evidence.snapshot.all('person').map((person) => ({

@@ -1,3 +1,4 @@
+import { readingsOfChannels } from '../model/water/readings.ts';
 import { visitDays } from '../core/planning/visits.ts';
 import type { State } from '../core/planning/states.ts';
 import { addDays, dayOf, type Day, type Instant } from '../core/time/day.ts';
@@ -144,17 +145,8 @@ export function weekAtPlace(
   };
 
   function lastTested(systemId: string): Day | null {
-    const days = index
-      .on('channelsOfSystem', systemId)
-      .filter((channel) => channel.content.parameter !== undefined)
-      .flatMap((channel) => index.on('readingsOfChannel', channel.id))
-      .flatMap((reading) => instantOfWhen(reading.content.when, zone) ?? [])
-      .filter((at) => at <= now);
-    return days.length === 0
-      ? null
-      : dayOf(
-          days.reduce((a, b) => Math.max(a, b)),
-          zone,
-        );
+    const tests = index.on('channelsOfSystem', systemId).filter((one) => one.content.parameter !== undefined);
+    const last = readingsOfChannels(index, tests, zone, now).at(-1);
+    return last ? dayOf(last.at, zone) : null;
   }
 }

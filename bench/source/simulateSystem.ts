@@ -1,5 +1,5 @@
 import { Chance } from '../../demo/chance.ts';
-import { normalCdf } from '../../core/wear/normal.ts';
+import { normalCdf } from '../../core/statistics/normal.ts';
 import type { JobStand, Nutrient, NutrientFacts, SourceId } from '../../core/finding/sources/types.ts';
 import { supplyOf, type ChangeMade, type LevelTest } from '../../core/finding/supply.ts';
 import { parameters } from '../../core/water/parameters.ts';

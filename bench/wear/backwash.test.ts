@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { definitionOf } from '../../core/catalogue/index.ts';
 import { withOverrides } from '../../core/catalogue/types.ts';
-import { median } from '../../core/numeric/median.ts';
+import { median } from '../../core/statistics/median.ts';
 import { chanceDue } from '../../core/planning/dueCurve.ts';
 import { houseCostRatios } from '../../core/planning/lateness.ts';
 import { planAll } from '../../core/planning/planAll.ts';

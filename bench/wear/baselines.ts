@@ -1,5 +1,5 @@
 import { wearEdges, gradeIndex } from '../../core/wear/found.ts';
-import { normalCdf, normalQuantile } from '../../core/wear/normal.ts';
+import { normalCdf, normalQuantile } from '../../core/statistics/normal.ts';
 import { beliefOfRange } from '../../core/wear/wearGrid.ts';
 import type { WearAnswer, WearCase } from '../../core/wear/wearCases.ts';
 import type { SimulatedCase } from './simulateLives.ts';

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { lifeByPath } from '../../core/wear/conditionPath.ts';
 import { lifeMedian, lifeOfNormal, lifeSurvival } from '../../core/wear/thisLife.ts';
 import { Chance } from '../../demo/chance.ts';
-import { median } from '../../core/numeric/median.ts';
+import { median } from '../../core/statistics/median.ts';
 
 // Paths of one life from clean to its limit, read every twelfth of it with error, bent this way or that.
 

@@ -1,5 +1,5 @@
 import { wearEdges, gradeIndex } from '../../core/wear/found.ts';
-import { normalCdf } from '../../core/wear/normal.ts';
+import { normalCdf } from '../../core/statistics/normal.ts';
 import type { LifeRange } from '../../core/wear/wearGrid.ts';
 import type { WearCycle } from '../../core/wear/wearPosterior.ts';
 

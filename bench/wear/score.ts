@@ -1,4 +1,4 @@
-import { median } from '../../core/numeric/median.ts';
+import { median } from '../../core/statistics/median.ts';
 import type { WearAnswer } from '../../core/wear/wearCases.ts';
 import type { SimulatedCase } from './simulateLives.ts';
 

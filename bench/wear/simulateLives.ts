@@ -2,7 +2,7 @@ import { Chance } from '../../demo/chance.ts';
 import { foundGrades, wearEdges, type Found } from '../../core/wear/found.ts';
 import type { CountedCycle } from '../../core/wear/driver.ts';
 import type { WearCase } from '../../core/wear/wearCases.ts';
-import { Z_90 } from '../../core/wear/normal.ts';
+import { Z_90 } from '../../core/statistics/normal.ts';
 
 // Truths about parts and their keepers, and the records these would leave. The engine knows none of it: how keepers
 // come to their day, how they grade, how a life changes. Each kind departs from the plain one in one respect.

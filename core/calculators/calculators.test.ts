@@ -5,7 +5,6 @@ import { refusalWord } from '../explain/refusalWord.ts';
 import { allCases, type ReferenceCase } from '../reference/cases.ts';
 import { answerQuestion } from './answerCase.ts';
 import { runCalculator, type Calculator, type Input } from './define.ts';
-import { gamma } from './lifetimes.ts';
 import { notYet } from './notYet.ts';
 import { calculatorOf, calculators } from './registry.ts';
 
@@ -241,16 +240,6 @@ describe('monotone where physics is', () => {
       (k) => run('evaporation', { ...exampleInputs(of('evaporation')), RH: 100 - 15 * k }).full,
     ],
   ])('%s', (_, f) => rises(steps.map((k) => f(k) ?? Number.NaN)));
-});
-
-test('the gamma function (Abramowitz and Stegun 1964, table 6.1, values from memory)', () => {
-  for (const [x, value] of [
-    [1, 1],
-    [1.5, 0.886226925452758],
-    [5, 24],
-    [0.5, 1.772453850905516],
-  ] as const)
-    expect(Math.abs(gamma(x) / value - 1)).toBeLessThan(1e-12);
 });
 
 test('a dose of nothing is nothing, a target that cannot be reached is refused', () => {

@@ -1,8 +1,10 @@
+import gamma from '@stdlib/math-base-special-gamma';
+import gammainc from '@stdlib/math-base-special-gammainc';
 import { bisect } from '../numeric/bisect.ts';
 import { calculator, list, num, out, table } from './define.ts';
 import { Refusal } from '../errors.ts';
 import { lognormalUptime } from '../wear/lognormalUptime.ts';
-import { normalCdf, normalQuantile, Z_90 } from '../wear/normal.ts';
+import { normalCdf, normalQuantile, Z_90 } from '../statistics/normal.ts';
 import { maximise } from '../numeric/maximise.ts';
 
 const BH = 'Barlow and Hunter 1960, Operations Research 8, 90–100';
@@ -25,29 +27,8 @@ function lognormalOf(v: { P10: number; P90: number }): { mu: number; sigma: numb
   return { mu: Math.log(v.P10 * v.P90) / 2, sigma: Math.log(v.P90 / v.P10) / (2 * Z_90) };
 }
 
-/** Γ(x), x > 0. @source Lanczos 1964, g = 7, n = 9 (coefficients from memory, checked in tests) */
-export function gamma(x: number): number {
-  if (x < 0.5) return Math.PI / (Math.sin(Math.PI * x) * gamma(1 - x));
-  const c = [
-    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
-    12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
-  ];
-  const z = x - 1;
-  const sum = c.reduce((total, coefficient, k) => (k === 0 ? coefficient : total + coefficient / (z + k)), 0);
-  const t = z + 7.5;
-  return Math.sqrt(2 * Math.PI) * t ** (z + 0.5) * Math.exp(-t) * sum;
-}
-
-/** Lower incomplete gamma γ(a, x) by its series. */
-function lowerGamma(a: number, x: number): number {
-  let term = 1 / a;
-  let sum = term;
-  for (let n = 1; n < 10_000 && Math.abs(term) > 1e-17 * Math.abs(sum); n++) {
-    term *= x / (a + n);
-    sum += term;
-  }
-  return x ** a * Math.exp(-x) * sum;
-}
+/** Lower incomplete gamma γ(a, x). */
+const lowerGamma = (a: number, x: number): number => gammainc(x, a, false, false);
 
 const density = (z: number): number => Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
 

@@ -1,7 +1,7 @@
 import { bestScale } from '../numeric/bestScale.ts';
 import { bisect } from '../numeric/bisect.ts';
 import { lowestBetween } from '../numeric/goldenSection.ts';
-import { leastSquares } from '../numeric/leastSquares.ts';
+import { leastSquares } from '../statistics/leastSquares.ts';
 import { calculator, fraction, list, num, out } from './define.ts';
 import {
   CACO3_PER_EQ,

@@ -1,8 +1,10 @@
+import { medianAbsoluteDeviation } from 'simple-statistics';
+import { robustSd } from '../statistics/spread.ts';
 import { calculator, list, num, out } from './define.ts';
 import { Refusal } from '../errors.ts';
-import { normalQuantile } from '../wear/normal.ts';
-import { leastSquares } from '../numeric/leastSquares.ts';
-import { median } from '../numeric/median.ts';
+import { normalQuantile } from '../statistics/normal.ts';
+import { leastSquares } from '../statistics/leastSquares.ts';
+import { median } from '../statistics/median.ts';
 import { pairSlopes } from '../statistics/robustSlope.ts';
 
 const TS = 'Theil 1950, Proc. KNAW 53; Sen 1968, J. Am. Stat. Assoc. 63, 1379–1389';
@@ -299,7 +301,7 @@ export const seriesCalculators = [
     source: 'Iglewicz and Hoaglin 1993, How to Detect and Handle Outliers',
     run: (v) => {
       const middle = median(v.y);
-      const mad = median(v.y.map((y) => Math.abs(y - middle)));
+      const mad = medianAbsoluteDeviation([...v.y]);
       const farthest = v.y.reduce(
         (far, y) => (Math.abs(y - middle) > Math.abs(far - middle) ? y : far),
         middle,
@@ -307,7 +309,7 @@ export const seriesCalculators = [
       return {
         median: middle,
         mad,
-        sigma: 1.4826 * mad,
+        sigma: robustSd(v.y),
         z_of_9_4: mad > 0 ? (0.6745 * (farthest - middle)) / mad : null,
       };
     },

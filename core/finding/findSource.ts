@@ -1,5 +1,5 @@
-import { normalCdf, Z_90 } from '../wear/normal.ts';
-import { NINETEEN_IN_TWENTY } from '../numeric/confidence.ts';
+import { normalCdf, Z_90 } from '../statistics/normal.ts';
+import { NINETEEN_IN_TWENTY } from '../statistics/confidence.ts';
 import { rank, type CheckMade, type NextCheck } from './rank.ts';
 import { nutrientSources } from './sources/index.ts';
 import type { Amount, NutrientFacts, SourceId, SourceReason } from './sources/types.ts';

@@ -1,3 +1,4 @@
+import { trendOf } from '../statistics/trend.ts';
 import type { Supply } from './sources/types.ts';
 
 /** A test before a change; days from now, negative. */
@@ -23,7 +24,7 @@ const FEWEST = 3;
  * @param error one reading's, mg/L
  * @param newWater mg/L in what goes in
  * @returns mg a day of the whole water; null with fewer than three tests in the last five weeks
- * @source mass balance; slope by least squares with the tests' own error
+ * @source mass balance; slope: the trend every screen shows
  */
 export function supplyOf(
   tests: readonly LevelTest[],
@@ -49,20 +50,13 @@ function within(
   const inside = tests.filter((test) => test.days >= from && test.days <= to);
   const [first, last] = [inside[0], inside.at(-1)];
   if (inside.length < FEWEST || !first || !last || last.days - first.days < 7) return null;
-  const middle = mean(inside.map((test) => test.days));
-  const level = mean(inside.map((test) => test.value));
-  const spread = inside.reduce((sum, test) => sum + (test.days - middle) ** 2, 0);
-  const slope = inside.reduce((sum, test) => sum + (test.days - middle) * (test.value - level), 0) / spread;
-  const residual = Math.sqrt(
-    inside.reduce((sum, test) => sum + (test.value - level - slope * (test.days - middle)) ** 2, 0) /
-      Math.max(1, inside.length - 2),
-  );
-  const slopeError = Math.max(error, inside.length > 3 ? residual : 0) / Math.sqrt(spread);
+  const line = trendOf(inside, error);
+  if (!line) return null;
   const days = last.days - first.days;
   // a change on the day of the first test comes after it, one on the day of the last after all that is judged
   const made = changes.filter((change) => change.days >= first.days && change.days < last.days - 0.5);
   const carried = made.map(({ days: day, litres: out }) =>
-    out === null ? null : out * Math.max(0, level + slope * (day - middle) - newWater),
+    out === null ? null : out * Math.max(0, line.level + line.slope * (day - line.latestDays) - newWater),
   );
   const known = carried.filter((mg) => mg !== null);
   // what one change without litres carried is taken as the others did
@@ -72,15 +66,13 @@ function within(
       : known.length === 0
         ? null
         : ((known.reduce((sum, mg) => sum + mg, 0) / known.length) * made.length) / days;
-  const stays = slope * litres;
+  const stays = line.slope * litres;
   return {
     stays,
     byChanges,
     supply: stays + (byChanges ?? 0),
-    error: slopeError * litres,
+    error: line.standardError * litres,
     tests: inside.length,
     days,
   };
 }
-const mean = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / values.length;

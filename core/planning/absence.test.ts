@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { restingLevel, riseBetween } from '../water/restingLevel.ts';
 import { oxygenSaturationMgL } from '../water/oxygen.ts';
-import { normalCdf, Z_90 } from '../wear/normal.ts';
+import { normalCdf, Z_90 } from '../statistics/normal.ts';
 import { chanceOfLife } from './dueCurve.ts';
 import { awayAnswer, outlasts } from './away.ts';
 import { batteryHours, onBatteries, oxygenAfter, temperatureAfter } from './outage.ts';

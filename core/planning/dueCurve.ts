@@ -1,5 +1,5 @@
 import { daysUntilDue, FARTHEST_DAYS, type Curve } from '../rules/combine.ts';
-import { normalCdfFast, normalQuantile, Z_90 } from '../wear/normal.ts';
+import { normalCdfFast, normalQuantile, Z_90 } from '../statistics/normal.ts';
 
 /** The chance that a job is due, by days. */
 export type Chance = (days: number) => number;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
-import { normalCdf, normalQuantileFast } from '../wear/normal.ts';
+import { normalCdf, normalQuantileFast } from '../statistics/normal.ts';
 import { beliefOfRange } from '../wear/wearGrid.ts';
 import { bent, causeStates } from './commonCause.ts';
 import { plainAge } from './age.ts';

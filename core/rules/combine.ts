@@ -1,5 +1,5 @@
 import type { PossibleAge } from './age.ts';
-import { normalQuantileFast } from '../wear/normal.ts';
+import { normalQuantileFast } from '../statistics/normal.ts';
 import { bent, causeStates, type CauseState } from './commonCause.ts';
 import type { RuleCurve } from './evaluation.ts';
 

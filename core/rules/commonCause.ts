@@ -1,4 +1,4 @@
-import { normalCdfFast } from '../wear/normal.ts';
+import { normalCdfFast } from '../statistics/normal.ts';
 import type { RuleCurve } from './evaluation.ts';
 
 // Two rules that the same thing drives fall due together. Multiplied as if they knew nothing of each other they would

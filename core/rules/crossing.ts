@@ -1,7 +1,8 @@
-import { median } from '../numeric/median.ts';
+import { robustSd } from '../statistics/spread.ts';
+import { median } from '../statistics/median.ts';
 import { robustTrend, type Point } from '../statistics/robustSlope.ts';
 import { FEWEST_FOR_TREND, isClear, trendOf, type Trend } from '../statistics/trend.ts';
-import { normalCdf } from '../wear/normal.ts';
+import { normalCdf } from '../statistics/normal.ts';
 
 /** How far apart the slopes of different cycles are when only one earlier cycle tells: a house default. */
 const LONE_SLOPE_SPREAD = 0.3;
@@ -93,7 +94,7 @@ function lineOfEarlier(points: readonly Point[], errorSd: number, slopes: readon
   const latest = points.at(-1);
   if (!latest || slopes.length === 0) return null;
   const slope = median(slopes);
-  const spread = 1.4826 * median(slopes.map((one) => Math.abs(one - slope)));
+  const spread = robustSd(slopes);
   const standardError = Math.max(spread, LONE_SLOPE_SPREAD * Math.abs(slope)) / Math.sqrt(slopes.length);
   return {
     slope,

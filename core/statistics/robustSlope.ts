@@ -1,4 +1,5 @@
-import { median } from '../numeric/median.ts';
+import { robustSd } from './spread.ts';
+import { median } from './median.ts';
 
 /** A point of a series: days (any origin) and a value. */
 export interface Point {
@@ -34,7 +35,6 @@ export function robustTrend(points: readonly Point[]): RobustTrend | null {
   if (slopes.length === 0) return null;
   const slopePerDay = median(slopes);
   const intercept = median(points.map((point) => point.value - slopePerDay * point.days));
-  const residualSd =
-    1.4826 * median(points.map((point) => Math.abs(point.value - intercept - slopePerDay * point.days)));
+  const residualSd = robustSd(points.map((point) => point.value - intercept - slopePerDay * point.days));
   return { slopePerDay, intercept, residualSd };
 }

@@ -1,4 +1,4 @@
-import { NINETEEN_IN_TWENTY } from '../numeric/confidence.ts';
+import { NINETEEN_IN_TWENTY } from './confidence.ts';
 import { robustTrend, type Point } from './robustSlope.ts';
 
 /** With fewer readings the trend is not known yet. */

@@ -1,4 +1,4 @@
-import { NINETEEN_IN_TWENTY } from '../numeric/confidence.ts';
+import { NINETEEN_IN_TWENTY } from '../statistics/confidence.ts';
 import { isJudgedOrAfter, pointValue, type TestPoint } from './testSeries.ts';
 
 /** What the animals take, from tests with no change and no other dose between them. Per day, stored unit. */

@@ -1,4 +1,4 @@
-import { NINETEEN_IN_TWENTY } from '../numeric/confidence.ts';
+import { NINETEEN_IN_TWENTY } from '../statistics/confidence.ts';
 import { readingError, type Doubt, type TestPoint } from './testSeries.ts';
 import type { MethodLimits } from './parameters.ts';
 

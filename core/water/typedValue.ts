@@ -1,4 +1,4 @@
-import { median } from '../numeric/median.ts';
+import { median } from '../statistics/median.ts';
 
 /**
  * What somebody wrote in a cell for a reading: a number with comma or point, "<0.02", "~0.05", drops times a factor

@@ -1,5 +1,6 @@
-import { NINETEEN_IN_TWENTY } from '../numeric/confidence.ts';
-import { median } from '../numeric/median.ts';
+import { robustSd } from '../statistics/spread.ts';
+import { NINETEEN_IN_TWENTY } from '../statistics/confidence.ts';
+import { median } from '../statistics/median.ts';
 import { isStripped, judge, type ParameterId, type Verdict } from './parameters.ts';
 import { FEWEST_FOR_TREND, isClear, type Trend } from '../statistics/trend.ts';
 import {
@@ -15,7 +16,14 @@ import {
 
 /** How it goes since the last service that concerns it; per week, stored unit. */
 export type Tendency =
-  | { kind: 'rising' | 'falling'; perWeek: number; error: number; readings: number }
+  | {
+      kind: 'rising' | 'falling';
+      perWeek: number;
+      error: number;
+      readings: number;
+      /** The line at its latest reading. */
+      level: number;
+    }
   /** A slope within its own error (19 times in 20) is no trend. */
   | { kind: 'steady'; error: number; readings: number }
   | { kind: 'not-known'; readings: number; needed: number };
@@ -106,7 +114,7 @@ function tendencyOf(line: Trend | null, readings: number): Tendency {
   if (!line) return { kind: 'not-known', readings, needed: FEWEST_FOR_TREND };
   const [perWeek, error] = [7 * line.slope, 7 * NINETEEN_IN_TWENTY * line.standardError];
   return isClear(line)
-    ? { kind: perWeek > 0 ? 'rising' : 'falling', perWeek, error, readings: line.n }
+    ? { kind: perWeek > 0 ? 'rising' : 'falling', perWeek, error, readings: line.n, level: line.level }
     : { kind: 'steady', error, readings: line.n };
 }
 
@@ -143,7 +151,7 @@ function weekOf(judged: readonly TestPoint[], error: number): WeekChange | null 
   if (!last || last.point !== judged.at(-1)) return null;
   const earlier = weeks.slice(0, -1).map((week) => week.change);
   const usual = earlier.length < FEWEST_WEEKS ? null : median(earlier);
-  const spread = usual === null ? 0 : 1.4826 * median(earlier.map((change) => Math.abs(change - usual)));
+  const spread = usual === null ? 0 : robustSd(earlier);
   return {
     from: pointValue(last.before),
     days: last.point.days - last.before.days,

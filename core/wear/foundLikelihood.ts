@@ -1,5 +1,5 @@
 import { gradeIndex, wearEdges, type Found } from './found.ts';
-import { normalCdf } from './normal.ts';
+import { normalCdf } from '../statistics/normal.ts';
 import { columnTable, type ColumnTable } from './columnTable.ts';
 import { gridSigmas } from './wearGrid.ts';
 

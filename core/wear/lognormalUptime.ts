@@ -1,4 +1,4 @@
-import { normalCdf } from './normal.ts';
+import { normalCdf } from '../statistics/normal.ts';
 
 /**
  * How long a lognormal life lasts on average when it is cut off at T: ∫₀ᵀ S dt, in units of e^μ.

@@ -1,5 +1,5 @@
 import { gradeIndex, wearEdges, type Found } from './found.ts';
-import { normalCdfFast } from './normal.ts';
+import { normalCdfFast } from '../statistics/normal.ts';
 
 const GRADES = 5;
 /** A look is a glance from outside: it tells less than the part in the hand. House figures, no published source. */

@@ -5,7 +5,7 @@ import { ageReplacement } from './ageReplacement.ts';
 import { Belief } from './belief.ts';
 import { foundLikelihood, likelihoodTables } from './foundLikelihood.ts';
 import { foundGrades, type Found } from './found.ts';
-import { normalCdf, normalCdfFast, normalQuantile } from './normal.ts';
+import { normalCdf, normalCdfFast, normalQuantile } from '../statistics/normal.ts';
 import { beliefOfRange, MU_STEP, normalise, priorGrid, type WearGrid } from './wearGrid.ts';
 import { wearPosterior, type WearCycle } from './wearPosterior.ts';
 import { tabulateWearSurvival, wearQuantile, wearSurvival } from './wearSurvival.ts';

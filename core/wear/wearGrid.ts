@@ -1,5 +1,5 @@
 import { requireWithin } from '../errors.ts';
-import { Z_90 } from './normal.ts';
+import { Z_90 } from '../statistics/normal.ts';
 
 /** The spread of single lives: ln θ = μ + σε. House figures, checked by simulation (docs/science.md). */
 const SIGMA_FROM = 0.08;

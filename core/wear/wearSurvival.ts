@@ -1,4 +1,4 @@
-import { normalCdf, normalCdfFast } from './normal.ts';
+import { normalCdf, normalCdfFast } from '../statistics/normal.ts';
 import { columnSum, columnTable, type ColumnTable } from './columnTable.ts';
 import { gridSigmas, MU_STEP, type WearGrid } from './wearGrid.ts';
 

@@ -1,8 +1,9 @@
+import { readingsOfChannels, readingsOfSystem } from '../water/readings.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
 import { unrolled, type Counter } from '../../core/rules/counter.ts';
-import { measures, type Measure, type MeasureId } from '../../core/rules/measures.ts';
+import { measures, type Measure } from '../../core/rules/measures.ts';
 import { announcedReach, eventWords, type EventKind } from '../../core/rules/eventKinds.ts';
 import {
   instantOf,
@@ -199,14 +200,13 @@ export class FactMaker {
       for (const channel of this.index.on('channelsOfComponent', id)) {
         const measure = channel.content.measure ?? (channel.content.quantity === 'hours' ? 'hours' : null);
         if (measure === null) continue;
-        for (const one of inOrder(this.index.on('readingsOfChannel', channel.id), zone))
-          if (one.at <= at && one.record.content.quality === 'good')
-            found.push({
-              measure,
-              at: one.at,
-              value: one.record.content.value,
-              timing: one.record.content.timing,
-            });
+        for (const { accepted, at: read, value, timing } of readingsOfChannels(
+          this.index,
+          [channel],
+          zone,
+          at,
+        ))
+          if (accepted) found.push({ measure, at: read, value, timing });
       }
     }
     found.sort((a, b) => a.at - b.at);
@@ -262,7 +262,9 @@ export class FactMaker {
     if (!countedBy) return null;
     const readings =
       (measures[countedBy] as Measure).of === 'system'
-        ? place.systemIds.slice(0, 1).flatMap((id) => this.systemReadings(id, countedBy, place.zone, at))
+        ? place.systemIds
+            .slice(0, 1)
+            .flatMap((id) => readingsOfSystem(this.index, id, { measure: countedBy }, place.zone, at))
         : unit.filter((one) => one.measure === countedBy);
     return readings.length === 0
       ? null
@@ -273,15 +275,6 @@ export class FactMaker {
   private storeOf(definition: JobDefinition, { unit, zone }: JobPlace, at: Instant): StoreFigures {
     const isResin = definition.rules.some((rule) => rule.kind === 'depletion' && rule.store === 'resin-left');
     return isResin && unit ? resinStore(this.index, unit, zone, at) : noStoreFigures;
-  }
-
-  private systemReadings(systemId: string, measure: MeasureId, zone: string, at: Instant) {
-    return this.index
-      .on('channelsOfSystem', systemId)
-      .filter((channel) => channel.content.measure === measure)
-      .flatMap((channel) => inOrder(this.index.on('readingsOfChannel', channel.id), zone))
-      .filter((one) => one.at <= at && one.record.content.quality === 'good')
-      .map((one) => ({ at: one.at, value: one.record.content.value }));
   }
 }
 
@@ -352,7 +345,7 @@ interface Dated<K extends RecordKind> {
   at: Instant;
 }
 
-function inOrder<K extends 'look' | 'skip' | 'event' | 'reading'>(
+function inOrder<K extends 'look' | 'skip' | 'event'>(
   records: readonly Stored<K>[],
   zone: string,
 ): Dated<K>[] {

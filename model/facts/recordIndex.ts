@@ -15,11 +15,15 @@ const shelves = {
   readingsOfChannel: shelf('reading', (one) => one.channelId),
   actionsOfRound: shelf('round-action', (one) => one.roundId),
   partsOfComponent: shelf('component', (one) => one.parentId),
+  methodById: shelf('method', (_, id) => id),
 } as const;
 type ShelfId = keyof typeof shelves;
 type KindOn<S extends ShelfId> = (typeof shelves)[S]['kind'];
 
-function shelf<K extends RecordKind>(kind: K, keyOf: (content: RecordContent<K>) => string | null) {
+function shelf<K extends RecordKind>(
+  kind: K,
+  keyOf: (content: RecordContent<K>, id: string) => string | null,
+) {
   return { kind, keyOf };
 }
 
@@ -49,9 +53,12 @@ export class RecordIndex {
   take(after: Stored, before?: Stored): void {
     for (const id of ids) {
       if (shelves[id].kind !== after.kind) continue;
-      const keyOf = shelves[id].keyOf as (content: unknown) => string | null;
+      const keyOf = shelves[id].keyOf as (content: unknown, id: string) => string | null;
       const books = this.byShelf.get(id);
-      const [from, to] = [before && keyOf(before.content), after.deleted ? null : keyOf(after.content)];
+      const [from, to] = [
+        before && keyOf(before.content, before.id),
+        after.deleted ? null : keyOf(after.content, after.id),
+      ];
       if (before && from !== null && from !== undefined && from !== to) books?.get(from)?.delete(after.id);
       if (to === null) continue;
       const known = books?.get(to);

@@ -4,7 +4,7 @@ import type { Instant } from '../../core/time/day.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { ownKindsOf } from '../facts/definition.ts';
 import type { RecordIndex } from '../facts/recordIndex.ts';
-import { instantOfWhen } from '../facts/when.ts';
+import { readingsOfChannels } from './readings.ts';
 import type { Snapshot } from '../snapshot.ts';
 
 /**
@@ -38,12 +38,11 @@ export function incomingWater(
     for (const channel of index.on('channelsOfComponent', componentId)) {
       const { parameter } = channel.content;
       if (!parameter) continue;
-      for (const { content } of index.on('readingsOfChannel', channel.id)) {
-        const when = instantOfWhen(content.when, zone);
-        if (when === null || when > at || content.quality !== 'good' || content.below) continue;
-        const known = found.get(parameter);
-        if (!known || when > known.at) found.set(parameter, { value: content.value, at: when });
-      }
+      const last = readingsOfChannels(index, [channel], zone, at).findLast(
+        (one) => one.accepted && !one.below,
+      );
+      const known = found.get(parameter);
+      if (last && (!known || last.at > known.at)) found.set(parameter, { value: last.value, at: last.at });
     }
   }
   return found;

@@ -1,4 +1,5 @@
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
+import { recentPerDay, totalBetween, type Counter } from '../../core/rules/counter.ts';
 import type { MeasureId } from '../../core/rules/measures.ts';
 import { CACO3_PER_EQ } from '../../core/quantity/constants.ts';
 import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
@@ -14,7 +15,7 @@ import {
 import type { RecordIndex } from '../facts/recordIndex.ts';
 import { donesOf } from '../facts/dones.ts';
 import type { Stored } from '../../contract/records.ts';
-import { parametersOn, readingsOn, type ComponentReading } from './readings.ts';
+import { parametersOn, readingsOn, type ChannelReading } from './readings.ts';
 
 const noFigures: UnitFigures = {
   ratedLph: null,
@@ -24,9 +25,6 @@ const noFigures: UnitFigures = {
   carbonRatedL: null,
   mainsChlorineMgL: null,
 };
-/** The rate of a meter is that of its last weeks. */
-const METER_DAYS = 84;
-
 /** What is read on a unit and on its parts, oldest first: a keeper types a rejection on the membrane or on the unit. */
 export function unitReadings(
   index: RecordIndex,
@@ -34,11 +32,17 @@ export function unitReadings(
   measure: MeasureId,
   zone: string,
   at: Instant,
-): ComponentReading[] {
+): ChannelReading[] {
   return [unitId, ...index.on('partsOfComponent', unitId).map((part) => part.id)]
     .flatMap((id) => readingsOn(index, id, { measure }, zone, at))
     .sort((a, b) => a.at - b.at);
 }
+
+/** The litres that went through a unit. */
+export const unitMeter = (index: RecordIndex, unitId: string, zone: string, at: Instant): Counter => ({
+  measure: 'litres-through',
+  readings: unitReadings(index, unitId, 'litres-through', zone, at),
+});
 
 /**
  * A make-up unit's facts at an instant, from its own records.
@@ -56,8 +60,8 @@ export function unitFacts(
     const reading = unitReadings(index, unit.id, measure, zone, at).at(-1);
     return reading ? { value: reading.value, daysAgo: reading.daysAgo } : null;
   };
-  const meter = unitReadings(index, unit.id, 'litres-through', zone, at);
-  const litresPerDay = meterRate(meter) ?? makeUp?.litresPerDay ?? fallbackPerDay;
+  const meter = unitMeter(index, unit.id, zone, at);
+  const litresPerDay = recentPerDay(meter, at) ?? makeUp?.litresPerDay ?? fallbackPerDay;
   const resin = index.on('partsOfComponent', unit.id).find((part) => part.content.kindId === 'di-resin');
   const changedAt = resin ? lastServiceOf(index, resin.id, 'replace', zone, at) : null;
   return {
@@ -82,15 +86,6 @@ export function unitFacts(
   };
 }
 
-/** Litres a day by a meter's last weeks; null with fewer than two readings there. */
-export function meterRate(meter: readonly ComponentReading[]): number | null {
-  const recent = meter.filter((one) => one.daysAgo <= METER_DAYS);
-  const [first, last] = [recent[0], recent.at(-1)];
-  if (!first || !last || first.daysAgo - last.daysAgo < 1) return null;
-  const rate = (last.value - first.value) / (first.daysAgo - last.daysAgo);
-  return rate > 0 ? rate : null;
-}
-
 /** When a job of a component was last done. */
 export function lastServiceOf(
   index: RecordIndex,
@@ -110,26 +105,17 @@ export function lastServiceOf(
 function passedSince(
   index: RecordIndex,
   unitId: string,
-  meter: readonly ComponentReading[],
+  meter: Counter,
   litresPerDay: number | null,
   since: Instant,
   zone: string,
   at: Instant,
 ): UnitFacts['resinPassed'] {
   const days = (at - since) / MS_PER_DAY;
-  const litres = litresSince(meter, since) ?? (litresPerDay === null ? null : litresPerDay * days);
+  const litres = totalBetween(meter, since, at) ?? (litresPerDay === null ? null : litresPerDay * days);
   const path = membranePath(index, unitId, zone, at);
   if (litres === null || path.length === 0) return null;
   return { litres, meanTds: meanBetween(path, since, at) };
-}
-
-/** Between the meter's readings it turned evenly; before its first one nothing is known. */
-export function litresSince(meter: readonly ComponentReading[], since: Instant): number | null {
-  const [last, before] = [meter.at(-1), meter.findLast((one) => one.at <= since)];
-  if (!last || !before || last.at <= before.at) return null;
-  const after = meter.find((one) => one.at > since) ?? last;
-  const share = after.at > before.at ? (since - before.at) / (after.at - before.at) : 0;
-  return Math.max(0, last.value - (before.value + share * (after.value - before.value)));
 }
 
 /** TDS behind the membrane over time: read there, or what each rejection leaves of the feed as it was last read. */

@@ -1,39 +1,84 @@
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import type { MeasureId } from '../../core/rules/measures.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
+import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { RecordIndex } from '../facts/recordIndex.ts';
 import { instantOfWhen } from '../facts/when.ts';
+import { asRead } from './methodLimits.ts';
 
-/** A reading on a component, oldest first where there are several. */
-export interface ComponentReading {
+/** A reading when it was taken, as far as anybody judges by it. */
+export interface ChannelReading {
   at: Instant;
   daysAgo: number;
   value: number;
   below: boolean;
+  timing: RecordContent<'reading'>['timing'];
+  /** Nobody and nothing doubts it. */
+  accepted: boolean;
+  byDevice: boolean;
 }
 
-/** All accepted readings of one measure or parameter on a component, oldest first. */
-export function readingsOn(
+/** All readings of some channels up to an instant, oldest first. */
+export function readingsOfChannels(
   index: RecordIndex,
-  componentId: string,
-  what: { measure: MeasureId } | { parameter: ParameterId },
+  channels: readonly Stored<'channel'>[],
   zone: string,
   at: Instant,
-): ComponentReading[] {
-  return index
-    .on('channelsOfComponent', componentId)
-    .filter(({ content }) =>
-      'measure' in what ? content.measure === what.measure : content.parameter === what.parameter,
+): ChannelReading[] {
+  return channels
+    .flatMap((channel) =>
+      index.on('readingsOfChannel', channel.id).map(({ content }) => ({ channel, content })),
     )
-    .flatMap((channel) => index.on('readingsOfChannel', channel.id))
-    .flatMap(({ content }) => {
+    .flatMap(({ channel, content }) => {
       const when = instantOfWhen(content.when, zone);
-      return when === null || when > at || content.quality !== 'good'
+      return when === null || when > at
         ? []
-        : [{ at: when, daysAgo: (at - when) / MS_PER_DAY, value: content.value, below: content.below }];
+        : [
+            {
+              ...{ at: when, daysAgo: (at - when) / MS_PER_DAY },
+              ...asRead(index, channel, content),
+              timing: content.timing,
+              ...{ accepted: content.quality === 'good', byDevice: content.source === 'device' },
+            },
+          ];
     })
     .sort((a, b) => a.at - b.at);
 }
+
+type What = { measure: MeasureId } | { parameter: ParameterId };
+const acceptedOf = (
+  index: RecordIndex,
+  channels: readonly Stored<'channel'>[],
+  what: What,
+  zone: string,
+  at: Instant,
+): ChannelReading[] =>
+  readingsOfChannels(
+    index,
+    channels.filter(({ content }) =>
+      'measure' in what ? content.measure === what.measure : content.parameter === what.parameter,
+    ),
+    zone,
+    at,
+  ).filter((one) => one.accepted);
+
+/** All accepted readings of one measure or parameter on a component, oldest first. */
+export const readingsOn = (
+  index: RecordIndex,
+  componentId: string,
+  what: What,
+  zone: string,
+  at: Instant,
+): ChannelReading[] => acceptedOf(index, index.on('channelsOfComponent', componentId), what, zone, at);
+
+/** All accepted readings of one measure or parameter of a whole water, oldest first. */
+export const readingsOfSystem = (
+  index: RecordIndex,
+  systemId: string,
+  what: What,
+  zone: string,
+  at: Instant,
+): ChannelReading[] => acceptedOf(index, index.on('channelsOfSystem', systemId), what, zone, at);
 
 /** The parameters that were read on a component, each by its last accepted reading. */
 export function parametersOn(
@@ -41,8 +86,8 @@ export function parametersOn(
   componentId: string,
   zone: string,
   at: Instant,
-): Map<ParameterId, ComponentReading> {
-  const found = new Map<ParameterId, ComponentReading>();
+): Map<ParameterId, ChannelReading> {
+  const found = new Map<ParameterId, ChannelReading>();
   for (const { content } of index.on('channelsOfComponent', componentId)) {
     if (!content.parameter) continue;
     const last = readingsOn(index, componentId, { parameter: content.parameter }, zone, at).at(-1);

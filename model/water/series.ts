@@ -1,4 +1,4 @@
-import { median } from '../../core/numeric/median.ts';
+import { median } from '../../core/statistics/median.ts';
 import type { Instant } from '../../core/time/day.ts';
 
 /** One point of a chart: a reading, or all readings of a stretch of time. */

@@ -1,4 +1,4 @@
-import { median } from '../../core/numeric/median.ts';
+import { median } from '../../core/statistics/median.ts';
 import { dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
 import { withDoubts, type Instrument, type InstrumentReading } from '../../core/water/instrumentDoubt.ts';
 import { parameters, type ParameterId } from '../../core/water/parameters.ts';
@@ -8,6 +8,7 @@ import { RecordIndex } from '../facts/recordIndex.ts';
 import { donesOf } from '../facts/dones.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { Stored } from '../../contract/records.ts';
+import { limitsOf } from './methodLimits.ts';
 import type { Snapshot } from '../snapshot.ts';
 
 /** A test of a system's water with what it was read with and what is doubted of it. */
@@ -75,7 +76,7 @@ export function testedWater(
         continue;
       }
       const methodId = content.methodId ?? channel.content.methodId ?? null;
-      const instrument = methodId === null ? null : instrumentOf(methodId);
+      const instrument = methodId === null ? null : instrumentOf(methodId, parameter);
       const limits = instrument?.method ?? parameters[parameter].method;
       read.push({
         at: when,
@@ -115,11 +116,11 @@ export function testedWater(
   /** A device without a method of its own is a probe as its parameter's usual one. */
   function deviceOf(channel: Stored<'channel'>, parameter: ParameterId): Instrument {
     const { methodId, name } = channel.content;
-    if (methodId) return instrumentOf(methodId) ?? plainProbe(name, parameter);
+    if (methodId) return instrumentOf(methodId, parameter) ?? plainProbe(name, parameter);
     return plainProbe(name, parameter);
   }
 
-  function instrumentOf(methodId: string): Instrument | null {
+  function instrumentOf(methodId: string, parameter: ParameterId): Instrument | null {
     const known = instruments.get(methodId);
     if (known) return known;
     const method = snapshot.content('method', methodId);
@@ -127,7 +128,7 @@ export function testedWater(
     const made: Instrument = {
       name: method.name,
       kind: method.kind === 'probe' ? 'probe' : 'kit',
-      method: { lowest: method.lowest, repeatability: method.repeatability, step: method.step },
+      method: limitsOf(method, parameter),
       expires:
         method.expires === null
           ? null

@@ -2,9 +2,9 @@ import { stringify } from 'csv-stringify/sync';
 import { Router } from 'express';
 import * as v from 'valibot';
 import { zoneOfSystem } from '../../model/facts/places.ts';
-import { instantOfWhen } from '../../model/facts/when.ts';
+import { readingsOfChannels } from '../../model/water/readings.ts';
 import { testSheet } from '../../model/water/testSheet.ts';
-import { thinned, type Read } from '../../model/water/series.ts';
+import { thinned } from '../../model/water/series.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { waterAnswer } from '../../usecases/water/waterAnswer.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
@@ -45,18 +45,12 @@ export function waterRoutes(evidence: EvidenceDesk, now: () => number): Router {
       const { system, parameter, from, to, points } = v.parse(Series, req.query);
       const { snapshot, index } = await evidenceOf(system);
       const zone = zoneOfSystem(snapshot, system);
-      const [begin, end] = [from ? Date.parse(from) : -Infinity, to ? Date.parse(to) : Infinity];
-      const read = index
+      const channels = index
         .on('channelsOfSystem', system)
-        .filter((channel) => channel.content.parameter === parameter)
-        .flatMap((channel) => index.on('readingsOfChannel', channel.id))
-        .flatMap(({ content }): Read[] => {
-          const at = instantOfWhen(content.when, zone);
-          return at === null || at < begin || at > end
-            ? []
-            : [{ at, value: content.value, below: content.below }];
-        })
-        .sort((a, b) => a.at - b.at);
+        .filter((channel) => channel.content.parameter === parameter);
+      const read = readingsOfChannels(index, channels, zone, to ? Date.parse(to) : Infinity).filter(
+        (one) => !from || one.at >= Date.parse(from),
+      );
       res.json({ readings: read.length, points: thinned(read, points) });
     })
     .get('/water/tests.csv', async (req, res) => {

@@ -1,7 +1,7 @@
 import { isThere, type Worker } from '../../core/planning/hands.ts';
-import { visitDays } from '../../core/planning/visits.ts';
+import { visitDays, type VisitRhythm } from '../../core/planning/visits.ts';
 import { addDays, type Day } from '../../core/time/day.ts';
-import { workerOf } from '../../model/facts/workerOf.ts';
+import { rhythmOf } from '../../model/facts/rhythm.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 
@@ -22,9 +22,12 @@ export interface ClosedVisit {
   change: Stored<'visit-change'> | null;
 }
 
+/** A place without a usual day may be visited any day. */
+const ANY_DAY = { weekdays: [1, 2, 3, 4, 5, 6, 7], everyWeeks: 1, minutes: null };
+
 /**
- * The visits of a place from today on: its rhythm, with what was moved, left out or added; none where nobody is there. A
- * place without a usual day may be visited any day.
+ * The visits of a place from today on: the days on which somebody comes by, with the minutes there are and what was
+ * decided of each, and the days of the rhythm that fall out, with why.
  */
 export function visitsFor(
   snapshot: Snapshot,
@@ -33,49 +36,39 @@ export function visitsFor(
   weeks: number,
 ): { visits: PossibleVisit[]; closed: ClosedVisit[] } {
   const end = addDays(today, 7 * weeks);
-  const { visits: rhythm } = site.content;
-  const usual = rhythm
-    ? visitDays(rhythm, today, 7 * weeks + 1).filter((day) => day <= end)
-    : Array.from({ length: 7 * weeks }, (_, i) => addDays(today, i));
-  const changes = new Map(
-    snapshot
-      .all('visit-change')
-      .filter(({ content }) => content.siteId === site.id)
-      .map((change) => [change.content.day, change]),
-  );
+  const rhythm = rhythmOf(snapshot, site.id, { ...ANY_DAY, from: today });
+  if (!rhythm) return { visits: [], closed: [] };
+  const daysOf = (of: VisitRhythm): Day[] =>
+    visitDays(of, today, 7 * weeks + 1 + rhythm.also.length).filter((day) => day <= end);
+  const open = daysOf(rhythm);
+  const changes = snapshot
+    .all('visit-change')
+    .filter(({ content }) => content.siteId === site.id)
+    .sort((a, b) => a.content.day.localeCompare(b.content.day));
+  const changeOf = new Map(changes.map((change) => [change.content.day, change]));
+  const broughtBy = new Map(changes.map((change) => [change.content.to, change]));
   const holidays = new Map(site.content.holidays?.map((one) => [one.day, one.note]));
-  const workers = snapshot.all('person').map((person) => workerOf(person.content));
-  const visits: PossibleVisit[] = [];
-  const closed: ClosedVisit[] = [];
-  const days = [...new Set([...usual, ...changes.keys()])].sort();
-  for (const day of days) {
-    const change = changes.get(day) ?? null;
+  const usual = daysOf({ ...rhythm, without: [], also: [], workers: [] });
+  const closed = [...new Set([...usual, ...changeOf.keys()])].sort().flatMap((day): ClosedVisit[] => {
+    const change = changeOf.get(day) ?? null;
     const on = change ? change.content.to : day;
-    if (on === null) {
-      if (day >= today) closed.push({ day, why: change?.content.reason || 'left out', change });
-      continue;
-    }
-    if (on < today || on > end) continue;
-    const holiday = holidays.get(on);
-    // what a person decided of a visit stands over the calendar
-    if (holiday !== undefined && change === null) {
-      if (rhythm) closed.push({ day: on, why: holiday || 'holiday', change });
-      continue;
-    }
-    const there = workers.filter((worker) => isThere(worker, on));
-    if (workers.length > 0 && there.length === 0) {
-      closed.push({ day: on, why: awayWord(workers, on), change });
-      continue;
-    }
-    visits.push({
-      day: on,
-      minutes: minutesOn(change?.content.minutes ?? rhythm?.minutes ?? null, there),
-      movedFrom: on === day ? null : day,
+    if (on === null) return day >= today ? [{ day, why: change?.content.reason || 'left out', change }] : [];
+    if (on < today || on > end || open.includes(on)) return [];
+    const holiday = change ? undefined : holidays.get(on);
+    if (holiday === undefined) return [{ day: on, why: awayWord(rhythm.workers, on), change }];
+    return site.content.visits ? [{ day: on, why: holiday || 'holiday', change }] : [];
+  });
+  const visits = open.map((day): PossibleVisit => {
+    const change = broughtBy.get(day) ?? null;
+    const there = rhythm.workers.filter((worker) => isThere(worker, day));
+    return {
+      day,
+      minutes: minutesOn(change?.content.minutes ?? rhythm.minutes, there),
+      movedFrom: change && change.content.day !== day ? change.content.day : null,
       change,
-    });
-  }
-  const byDay = new Map(visits.map((visit) => [visit.day, visit]));
-  return { visits: [...byDay.values()].sort((a, b) => a.day.localeCompare(b.day)), closed };
+    };
+  });
+  return { visits, closed };
 }
 
 /** The place's minutes, or those of who is there where they are fewer. */

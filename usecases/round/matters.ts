@@ -22,7 +22,9 @@ export const lastTested = (
   parameter: ParameterId,
   now: Instant,
 ): number | null =>
-  testedWater(evidence, systemId, zoneOfSystem(evidence.snapshot, systemId), now).get(parameter)?.at(-1)
+  testedWater(evidence, systemId, zoneOfSystem(evidence.snapshot, systemId), now)
+    .get(parameter)
+    ?.findLast((point) => point.doubt === null)
     ?.value ?? null;
 
 const noFlow: Means = (evidence, systemId, _off, now) =>

@@ -8,9 +8,8 @@ import { placeOfJob } from '../../model/facts/places.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import type { RecordContent } from '../../contract/records.ts';
-import { incomingWater, sourcesOf } from '../../model/water/incomingWater.ts';
-import { systemBand } from '../../model/water/systemBand.ts';
-import { testedWater, type Evidence } from '../../model/water/testedWater.ts';
+import type { Evidence } from '../../model/water/testedWater.ts';
+import { waterHistories } from '../water/waterHistories.ts';
 import { foldRound, notRunning, type OffState } from '../../model/round/fold.ts';
 
 /** A window, as it stood before the round and as it stands now. */
@@ -196,13 +195,10 @@ const windowOf = ({ recommended, earliest, latest }: Window): Window => ({ recom
 
 /** What was tested in the round, against its band, with the tests before it. */
 function readingsOf(evidence: Evidence, systemId: string, zone: string, span: Span): ReportReading[] {
-  const { snapshot, index } = evidence;
-  const system = snapshot.content('system', systemId);
-  const incoming = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, span.to);
-  return [...testedWater(evidence, systemId, zone, span.to)].flatMap(([parameter, points]) => {
+  const { histories } = waterHistories(evidence, { systemId, zone, at: span.to });
+  return [...histories].flatMap(([parameter, { points, band }]) => {
     const mine = points.findLast((point) => point.at >= span.from && point.at <= span.to);
     if (!mine) return [];
-    const { band } = systemBand(system, parameter, incoming.get(parameter)?.value ?? null);
     const { repeatability } = mine.instrument?.method ?? parameters[parameter].method;
     return [
       {

@@ -1,7 +1,7 @@
 import { measures, type MeasureId } from '../../core/rules/measures.ts';
 import type { QuantityId } from '../../core/quantity/quantities.ts';
 import type { Instant } from '../../core/time/day.ts';
-import { instantOfWhen } from '../../model/facts/when.ts';
+import { readingsOfChannels } from '../../model/water/readings.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 
 /** What a device last sent of a part since it was put on again. */
@@ -35,21 +35,12 @@ export function runningProof(
     .flatMap((channel) => {
       const measure: MeasureId | undefined = channel.content.measure;
       if (!measure || !('showsRunning' in measures[measure])) return [];
-      return index.on('readingsOfChannel', channel.id).flatMap(({ content }): RunningProof[] => {
-        const at = instantOfWhen(content.when, zone);
-        return at === null || at <= since || content.source !== 'device' || content.quality !== 'good'
-          ? []
-          : [
-              {
-                ...{
-                  label: measures[measure].name,
-                  quantity: channel.content.quantity,
-                  value: content.value,
-                },
-                ...{ at, runs: content.value > 0 && !content.below },
-              },
-            ];
-      });
+      return readingsOfChannels(index, [channel], zone, Number.POSITIVE_INFINITY)
+        .filter((one) => one.at > since && one.byDevice && one.accepted)
+        .map(({ at, value, below }): RunningProof => ({
+          ...{ label: measures[measure].name, quantity: channel.content.quantity, value },
+          ...{ at, runs: value > 0 && !below },
+        }));
     })
     .sort((a, b) => b.at - a.at);
   return last;

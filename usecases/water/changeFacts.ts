@@ -1,5 +1,5 @@
 import { offDuringChange, shutOrder } from '../../core/catalogue/offDuringChange.ts';
-import { median } from '../../core/numeric/median.ts';
+import { median } from '../../core/statistics/median.ts';
 import { dayOf, endOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { surfaceAreaCm2 } from '../../core/water/vesselVolume.ts';

@@ -1,3 +1,4 @@
+import { recentPerDay, totalBetween } from '../../core/rules/counter.ts';
 import { worked, type Worked } from '../../core/calculators/worked.ts';
 import { runCalculator, type OutputValue } from '../../core/calculators/define.ts';
 import { calculatorOf } from '../../core/calculators/registry.ts';
@@ -13,13 +14,7 @@ import { openPlansOf } from './changeDone.ts';
 import { storesOf, usualLitres, type StoreFacts } from './changeFacts.ts';
 import { changeJobsOf } from '../../model/water/changeJobs.ts';
 import { demandOf, type KnownDemand } from '../../model/water/demand.ts';
-import {
-  lastServiceOf,
-  litresSince,
-  meterRate,
-  unitFacts,
-  unitReadings,
-} from '../../model/water/makeUpUnit.ts';
+import { lastServiceOf, unitFacts, unitMeter } from '../../model/water/makeUpUnit.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
 import { topOffDesk, type TopOffDesk } from './topOffDesk.ts';
@@ -121,7 +116,7 @@ function unitDesk(
   const { systems, perDay, complete } = splitDemand(demands);
   const facts = unitFacts(index, unit, zone, at, perDay > 0 ? perDay : null);
   const state = unitState(facts);
-  const meter = unitReadings(index, unit.id, 'litres-through', zone, at);
+  const meter = unitMeter(index, unit.id, zone, at);
   const parts = index.on('partsOfComponent', unit.id).filter((part) => part.content.status !== 'removed');
   const stages = parts.map((part): StageDesk => {
     const lastDone = lastServiceOf(index, part.id, 'replace', zone, at);
@@ -135,7 +130,7 @@ function unitDesk(
       litresSince:
         lastDone === null
           ? null
-          : (litresSince(meter, lastDone) ??
+          : (totalBetween(meter, lastDone, at) ??
             (facts.litresPerDay === null ? null : (facts.litresPerDay * (at - lastDone)) / MS_PER_DAY)),
     };
   });
@@ -155,7 +150,12 @@ function unitDesk(
         ? null
         : {
             value: facts.litresPerDay,
-            from: meterRate(meter) !== null ? 'meter' : unit.content.makeUp?.litresPerDay ? 'said' : 'demand',
+            from:
+              recentPerDay(meter, at) !== null
+                ? 'meter'
+                : unit.content.makeUp?.litresPerDay
+                  ? 'said'
+                  : 'demand',
           },
     stages,
     systems: systems.map((one) => ({

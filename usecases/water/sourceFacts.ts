@@ -16,7 +16,8 @@ import { changesOf, demandOf } from '../../model/water/demand.ts';
 import { feedLog } from '../../model/water/feedLog.ts';
 import { unitFacts } from '../../model/water/makeUpUnit.ts';
 import { parametersOn, readingsOn } from '../../model/water/readings.ts';
-import { jobsOfSystem, systemWater, type JobHere } from './systemWater.ts';
+import { systemWater } from './systemWater.ts';
+import { jobsOfSystem, type JobHere } from './waterHistories.ts';
 import type { Evidence, TestedPoint } from '../../model/water/testedWater.ts';
 
 /** Where a nutrient comes from: the finding with what it was made of, or what is missing for one. */

@@ -14,12 +14,10 @@ import type {
   WaterNow,
 } from '../../core/water/remedies/types.ts';
 import { donesOf } from '../../model/facts/dones.ts';
-import { instantOfWhen } from '../../model/facts/when.ts';
-import { placeOfJob, type JobPlace } from '../../model/facts/places.ts';
+import { readingsOfChannels } from '../../model/water/readings.ts';
 import type { Stored } from '../../contract/records.ts';
 import { litresOf } from '../../model/facts/litres.ts';
-import { incomingWater, sourcesOf } from '../../model/water/incomingWater.ts';
-import { historiesOf } from '../../model/water/history.ts';
+import { waterHistories, type JobHere, type WaterAsked } from './waterHistories.ts';
 import type { Evidence, TestedPoint } from '../../model/water/testedWater.ts';
 
 /** The judgement on a system's water and what it asks for, at an instant. */
@@ -37,11 +35,6 @@ export interface DoseChange {
   mlPerDay: number;
   at: Instant;
 }
-export interface WaterAsked {
-  systemId: string;
-  zone: string;
-  at: Instant;
-}
 
 /** Older than this a test is no ground for amounts: test first. Slow movers are tested every few weeks. */
 export const TOO_OLD_DAYS = 35;
@@ -50,17 +43,15 @@ const EFFECT_DAYS = { from: 3, to: 28 };
 
 /** With its true litres and what was read of the water that comes in: both stand in `now`. */
 export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater {
-  const { snapshot, index } = evidence;
+  const { snapshot } = evidence;
   const { systemId, zone, at } = asked;
   const litres = litresOf(snapshot, systemId);
-  const known = incomingWater(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at);
+  const { histories: series, incoming: known, jobs } = waterHistories(evidence, asked);
   const incoming: WaterNow['incoming'] = Object.fromEntries(
     [...known].map(([parameter, { value }]) => [parameter, value]),
   );
   const system = snapshot.content('system', systemId);
   const programme = findProgramme(system?.programmeId);
-  const jobs = jobsOfSystem(evidence, systemId);
-  const series = historiesOf(evidence, { systemId, zone, at, incoming: known, jobs });
   const tests = new Map([...series].map(([parameter, { points }]) => [parameter, points]));
   const daysOf = (job: Stored<'job'>): number[] =>
     donesOf(evidence.index, job.id, zone, at).map((when) => (when - at) / MS_PER_DAY);
@@ -85,23 +76,6 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
   return { tests, verdicts, remedies: remediesOf(now), now, doses: dosed.doses };
 }
 
-export interface JobHere {
-  job: Stored<'job'>;
-  place: JobPlace;
-  definition: ReturnType<Evidence['definitionOf']>;
-  /** "Phosphate media: replace the charge" */
-  name: string;
-}
-
-/** Jobs of the water and of all that serves it. */
-export function jobsOfSystem({ snapshot, definitionOf }: Evidence, systemId: string): JobHere[] {
-  return snapshot.all('job').flatMap((job) => {
-    const place = placeOfJob(job.content, snapshot);
-    if (!place?.systemIds.includes(systemId) || place.component?.content.status === 'removed') return [];
-    const definition = definitionOf(job.content);
-    return [{ job, place, definition, name: `${place.thing}, ${definition.action}` }];
-  });
-}
 /** The last tests that may be acted upon: not too old, and nothing newer in doubt. */
 function testsToActOn(
   series: ReadonlyMap<ParameterId, TestSeries>,
@@ -185,15 +159,12 @@ function dosingOf(
   const doses: DoseChange[] = [];
   for (const solution of solutions) {
     const { parameter, perMl, name } = solution.content;
-    const rates = index
-      .on('channelsOfSystem', systemId)
-      .filter((channel) => channel.content.solutionId === solution.id)
-      .flatMap((channel) => index.on('readingsOfChannel', channel.id))
-      .flatMap(({ content }) => {
-        const when = instantOfWhen(content.when, zone);
-        return when === null || when > at ? [] : [{ days: (when - at) / MS_PER_DAY, ml: content.value }];
-      })
-      .sort((a, b) => a.days - b.days);
+    const rates = readingsOfChannels(
+      index,
+      index.on('channelsOfSystem', systemId).filter((channel) => channel.content.solutionId === solution.id),
+      zone,
+      at,
+    ).map(({ daysAgo, value }) => ({ days: -daysAgo, ml: value }));
     for (const { days, ml } of rates)
       doses.push({ parameter, name, mlPerDay: ml, at: Math.round(at + days * MS_PER_DAY) });
     const [rate, one] = [rates.at(-1), series.get(parameter)];

@@ -1,11 +1,13 @@
-import { median } from '../../core/numeric/median.ts';
+import { presentCourse, pointValue } from '../../core/water/testSeries.ts';
+import { waterHistories } from '../water/waterHistories.ts';
+import { median } from '../../core/statistics/median.ts';
 import { restingLevel, riseBetween } from '../../core/water/restingLevel.ts';
-import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
+import type { Instant } from '../../core/time/day.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { litresOf } from '../../model/facts/litres.ts';
 import { zoneOfSystem } from '../../model/facts/places.ts';
 import { changesOf } from '../../model/water/demand.ts';
-import { testedWater, type Evidence } from '../../model/water/testedWater.ts';
+import type { Evidence } from '../../model/water/testedWater.ts';
 
 /** How a nutrient of a system rises and what a change takes of it, by its tests and its log. */
 export interface NutrientBalance {
@@ -33,21 +35,20 @@ export function nutrientBalances(evidence: Evidence, now: Instant): NutrientBala
     const changes = changesOf(evidence, id, zone, now);
     const known = changes.flatMap((change) => change.litres ?? []).slice(-LAST_CHANGES);
     const share = litres !== null && known.length > 0 ? Math.min(1, median(known) / litres) : null;
-    const tested = testedWater(evidence, id, zone, now);
+    const { histories } = waterHistories(evidence, { systemId: id, zone, at: now });
     return nutrients.flatMap((parameter): NutrientBalance[] => {
-      const tests = (tested.get(parameter) ?? []).slice(-PAIRS - 1);
+      const history = histories.get(parameter);
+      const tests = history ? presentCourse(history).slice(-PAIRS - 1) : [];
       const last = tests.at(-1);
       if (!last) return [];
       const rises = tests.slice(1).flatMap((test, i) => {
         const before = tests[i];
         if (!before || litres === null) return [];
-        const between = changes.filter(
-          (change) => now + change.days * MS_PER_DAY > before.at && now + change.days * MS_PER_DAY <= test.at,
-        );
+        const between = changes.filter((change) => change.days > before.days && change.days <= test.days);
         if (between.some((change) => change.litres === null)) return [];
         const shares = between.map((change) => Math.min(1, (change.litres ?? 0) / litres));
-        const days = (test.at - before.at) / MS_PER_DAY;
-        return days > 0.5 ? [riseBetween(before.value, test.value, days, shares)] : [];
+        const days = test.days - before.days;
+        return days > 0.5 ? [riseBetween(pointValue(before), pointValue(test), days, shares)] : [];
       });
       const rise = rises.length >= LEAST_PAIRS ? median(rises) : null;
       return [

@@ -1,5 +1,5 @@
 import { MS_PER_DAY, type Instant } from '../../time/day.ts';
-import { median } from '../../numeric/median.ts';
+import { median } from '../../statistics/median.ts';
 import type { Point } from '../../statistics/robustSlope.ts';
 import { lifeByPath } from '../../wear/conditionPath.ts';
 import { lifeOfNormal, lifeSurvival } from '../../wear/thisLife.ts';

@@ -1,6 +1,6 @@
 import { MS_PER_DAY } from '../../time/day.ts';
 import { robustTrend } from '../../statistics/robustSlope.ts';
-import { normalCdf } from '../../wear/normal.ts';
+import { normalCdf } from '../../statistics/normal.ts';
 import { byCalendar, type Evaluate } from '../evaluation.ts';
 import { instantOf } from '../facts.ts';
 

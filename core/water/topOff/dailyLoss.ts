@@ -1,4 +1,4 @@
-import { NINETEEN_IN_TWENTY } from '../../numeric/confidence.ts';
+import { NINETEEN_IN_TWENTY } from '../../statistics/confidence.ts';
 
 /** A level of the reservoir, L; days from now, negative. */
 export interface ReservoirLevel {

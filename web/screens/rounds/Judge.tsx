@@ -1,3 +1,4 @@
+import type { JudgedReading } from '../../../model/water/methodLimits.ts';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { biggerChange } from '../../../core/water/change/biggerChange.ts';
@@ -23,8 +24,7 @@ export default function Judge(props: Finishing) {
 
 interface Value {
   column: Column;
-  stored: number;
-  below: boolean;
+  read: JudgedReading;
 }
 
 function Judged({ step, here, finish, blocked, system }: Finishing & { system: Stored<'system'> }) {
@@ -37,12 +37,12 @@ function Judged({ step, here, finish, blocked, system }: Finishing & { system: S
     <>
       {tested.length === 0 && <p>Nothing was tested in this round: nothing can be said of this water.</p>}
       <ul className="plain">
-        {tested.map(({ column, stored, below }) => {
-          const verdict = verdictOf(column, stored, below);
+        {tested.map(({ column, read }) => {
+          const verdict = verdictOf(column, read);
           return (
             <li key={column.id} className="rule judged">
               <b>
-                {column.name} {showFixed(column, stored, below)} {unitAfter(column)}
+                {column.name} {showFixed(column, read)} {unitAfter(column)}
               </b>
               <span>
                 <WaterMark verdict={verdict} /> {verdictWords[verdict]}
@@ -68,9 +68,9 @@ function valuesSince(
 ): Value[] {
   const fresh = rows.filter((row) => begunAt !== null && row.at >= begunAt);
   return columns.flatMap((column) => {
-    const content = fresh.find((row) => row.values.has(column.id))?.values.get(column.id)?.content;
+    const read = fresh.find((row) => row.judged.has(column.id))?.judged.get(column.id);
     const wanted = round.content.steps.some((step) => step.tests.includes(column.id));
-    return content && wanted ? [{ column, stored: content.value, below: content.below }] : [];
+    return read && wanted ? [{ column, read }] : [];
   });
 }
 
@@ -92,8 +92,7 @@ function Bigger({
   );
   const systemL = litresOf(snapshot, system.id);
   const over = tested.filter(
-    ({ column, stored, below }) =>
-      parameters[column.id].nutrient && verdictOf(column, stored, below) === 'above',
+    ({ column, read }) => parameters[column.id].nutrient && verdictOf(column, read) === 'above',
   );
   if (over.length === 0) return null;
   if (!change)
@@ -104,9 +103,9 @@ function Bigger({
     return <p className="hint">How much to change is not known: the true litres of this water are not.</p>;
   if (!facts) return <p className="hint">How much new water is there is not known on this device.</p>;
   const plannedL = here.state.litres.get(system.id)?.litres ?? change.litres ?? 0;
-  return over.map(({ column, stored }) => {
+  return over.map(({ column, read }) => {
     const found = biggerChange({
-      ...{ systemL, now: stored, plannedL, thereL: thereFor(facts, system.id) },
+      ...{ systemL, now: read.value, plannedL, thereL: thereFor(facts, system.id) },
       highest: column.band?.hi ?? Number.POSITIVE_INFINITY,
       newWater: newWaterOf(facts, system.id, column),
     });
@@ -135,7 +134,7 @@ function Bigger({
           onClick={() =>
             void here.act({
               ...{ do: 'litres', systemId: system.id, litres: Math.round(found.litres) },
-              reason: `${column.name} ${showFixed(column, stored, false)} ${unitAfter(column)}`.trim(),
+              reason: `${column.name} ${showFixed(column, read)} ${unitAfter(column)}`.trim(),
             })
           }
         >

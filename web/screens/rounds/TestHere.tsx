@@ -44,7 +44,7 @@ function Tests({ step, finish, blocked, system }: Finishing & { system: Stored<'
       <ul className="plain roundtests">
         {columns.map((column, i) => {
           const cell = state.cells[i]?.cell;
-          const verdict = cell?.kind === 'value' ? verdictOf(column, cell.stored, cell.below) : null;
+          const verdict = cell?.kind === 'value' ? verdictOf(column, cell.judged) : null;
           const slip = cell && 'slip' in cell && state.asked.includes(column.id) ? cell.slip : null;
           return (
             <li key={column.id}>

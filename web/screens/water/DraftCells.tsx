@@ -74,7 +74,7 @@ export function DraftCells({
           </label>
         </TableCell>
         {cells.map(({ column, cell }, i) => {
-          const verdict = cell.kind === 'value' ? verdictOf(column, cell.stored, cell.below) : 'untested';
+          const verdict = cell.kind === 'value' ? verdictOf(column, cell.judged) : 'untested';
           const out = verdict === 'above' || verdict === 'below' || verdict === 'stripped';
           return (
             <TableCell key={column.id} align="right" className="draftcell" data-out={out || undefined}>

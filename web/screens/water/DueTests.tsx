@@ -1,6 +1,6 @@
 import { listWord } from '../../../core/explain/words.ts';
 import { groupBy } from '../../../model/snapshot.ts';
-import { median } from '../../../core/numeric/median.ts';
+import { median } from '../../../core/statistics/median.ts';
 import { usePlan, useSetting } from '../../api/data.ts';
 import { clockIn, relativeWord, writeDay } from '../../parts/dates.ts';
 import type { TestRow } from './tests.ts';

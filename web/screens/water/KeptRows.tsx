@@ -114,20 +114,21 @@ function KeptRow({
       </TableCell>
       {facts.columns.map((column) => {
         const reading = test.values.get(column.id);
-        if (!reading)
+        const judged = test.judged.get(column.id);
+        if (!reading || !judged)
           return (
             <TableCell key={column.id} align="right" aria-label="not tested" className="soft">
               ·
             </TableCell>
           );
-        const { value, below, quality, rough } = reading.content;
-        const verdict = verdictOf(column, value, below);
+        const { quality, rough } = reading.content;
+        const verdict = verdictOf(column, judged);
         return (
           <TableCell key={column.id} align="right" className="figure">
             <span className="vis" style={{ justifyContent: 'flex-end' }}>
               {verdict !== 'in-band' && verdict !== 'no-band' && <WaterMark verdict={verdict} />}
               {rough && '~ '}
-              {showFixed(column, value, below)}
+              {showFixed(column, judged)}
               {quality === 'doubtful' && <span className="soft">?</span>}
             </span>
           </TableCell>
@@ -160,7 +161,7 @@ function OpenedRow({
     const several = test.values.get(column.id)?.content.repeats;
     return several && several.length > 1
       ? [
-          `${column.name} read ${several.length} times: ${several.map((one) => showFixed(column, one, false)).join(', ')}`,
+          `${column.name} read ${several.length} times: ${several.map((one) => showFixed(column, { value: one, below: false })).join(', ')}`,
         ]
       : [];
   });

@@ -316,7 +316,7 @@ function projectionOf(
   const at = now + latest.days * MS_PER_DAY;
   const weeks = [0, 1, 2, 3, 4].map((k) => (k * AHEAD_DAYS) / 28 - (k === 0 ? 0 : latest.days / 7));
   const y = (week: number, slope: number, shift: number): number =>
-    fromStored(Math.max(0, latest.value + slope * week + shift));
+    fromStored(Math.max(0, trend.level + slope * week + shift));
   return {
     line: weeks.map((week) => ({ x: at + week * 7 * MS_PER_DAY, y: y(week, trend.perWeek, 0) })),
     fan: weeks.map((week) => ({

@@ -39,8 +39,8 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
   const text = row.cells[column.id] ?? '';
   const cell = state.cells[index]?.cell;
   const last = rows.find((one) => one.values.has(column.id));
-  const before = last?.values.get(column.id)?.content;
-  const verdict = cell?.kind === 'value' ? verdictOf(column, cell.stored, cell.below) : 'untested';
+  const before = last?.judged.get(column.id);
+  const verdict = cell?.kind === 'value' ? verdictOf(column, cell.judged) : 'untested';
   const { kit } = kitOf(facts, row, column.id);
   const spread = cell ? spreadOf(cell, column) : null;
   const slip = cell && 'slip' in cell ? cell.slip : null;
@@ -101,7 +101,7 @@ export function PhoneEntry({ facts, recent }: { facts: SheetFacts; recent: Water
       <div className="verdicthead">
         <span className="soft">
           {before && last
-            ? `last ${showFixed(column, before.value, before.below)}, ${writeDay(dayOf(last.at, zone), dayOf(now, zone), dateFormat)}`
+            ? `last ${showFixed(column, before)}, ${writeDay(dayOf(last.at, zone), dayOf(now, zone), dateFormat)}`
             : 'not tested yet'}
           <br />
           band {bandWords(column)}
@@ -239,10 +239,8 @@ function LastTests({ facts: { rows, columns, zone, now } }: { facts: SheetFacts 
           <br />
           {columns
             .flatMap((column) => {
-              const content = row.values.get(column.id)?.content;
-              return content
-                ? [`${column.name} ${showFixed(column, content.value, content.below)} ${unitAfter(column)}`]
-                : [];
+              const judged = row.judged.get(column.id);
+              return judged ? [`${column.name} ${showFixed(column, judged)} ${unitAfter(column)}`] : [];
             })
             .join('; ')}
         </li>

@@ -1,3 +1,4 @@
+import { judgedReading, limitsOf, type JudgedReading } from '../../../model/water/methodLimits.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
 import {
   isStripped,
@@ -104,8 +105,8 @@ export function showDifference(column: Column, stored: number): string {
   return formatNumber(Math.abs(fromStored(around + stored) - fromStored(around)), column.decimals + 1);
 }
 /** In a column the digits line up: as many as the method reads, always. */
-export function showFixed(column: Column, stored: number, below: boolean): string {
-  const shown = parameterUnit(column.id, column.unit).fromStored(stored);
+export function showFixed(column: Column, { value, below }: Pick<JudgedReading, 'value' | 'below'>): string {
+  const shown = parameterUnit(column.id, column.unit).fromStored(value);
   return `${below ? '< ' : ''}${shown.toLocaleString('en-GB', { minimumFractionDigits: column.decimals, maximumFractionDigits: column.decimals })}`;
 }
 export function bandWords(column: Column): string {
@@ -121,10 +122,10 @@ export function bandWords(column: Column): string {
 }
 
 /** A value against its band; a nutrient below the lowest reading is a warning where the programme says so. */
-export function verdictOf(column: Column, stored: number, below: boolean): Verdict {
+export function verdictOf(column: Column, { value, below, repeatability }: JudgedReading): Verdict {
   return isStripped(column.id, below, column.warnAtZero)
     ? 'stripped'
-    : judge(stored, below, column.band, parameters[column.id].method.repeatability);
+    : judge(value, below, column.band, repeatability);
 }
 
 /** Readings taken together. */
@@ -133,6 +134,7 @@ export interface TestRow {
   at: number;
   timing: 'before' | 'after' | null;
   values: Map<ParameterId, Stored<'reading'>>;
+  judged: Map<ParameterId, JudgedReading>;
   /** The hour is known. */
   timed: boolean;
   note: string;
@@ -146,7 +148,8 @@ export function testRows(
 ): TestRow[] {
   const rows = new Map<string, TestRow>();
   for (const reading of readings) {
-    const parameter = snapshot.content('channel', reading.content.channelId)?.parameter;
+    const channel = snapshot.content('channel', reading.content.channelId);
+    const parameter = channel?.parameter;
     const at = instantOfWhen(reading.content.when, zone);
     if (!parameter || at === null) continue;
     const key = `${at} ${reading.content.timing ?? ''}`;
@@ -155,10 +158,13 @@ export function testRows(
       at,
       timing: reading.content.timing,
       values: new Map<ParameterId, Stored<'reading'>>(),
+      judged: new Map<ParameterId, JudgedReading>(),
       timed: reading.content.when.kind === 'instant',
       note: '',
     };
     row.values.set(parameter, reading);
+    const method = snapshot.content('method', reading.content.methodId ?? channel.methodId ?? null);
+    row.judged.set(parameter, judgedReading(reading.content, limitsOf(method, parameter)));
     if (reading.content.note) row.note = reading.content.note;
     rows.set(key, row);
   }

@@ -6,6 +6,7 @@ import { parameterUnit, unitsOfParameter } from '../../../core/water/parameterUn
 import { slipOf, type Slip, type SlipContext } from '../../../core/water/slips.ts';
 import { typedValue } from '../../../core/water/typedValue.ts';
 import { unitOfWords } from '../../../usecases/imports/heads.ts';
+import { judgedReading, limitsOf, type JudgedReading } from '../../../model/water/methodLimits.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { showValue, type Column } from './tests.ts';
 
@@ -18,6 +19,8 @@ export type Cell =
       kind: 'value';
       stored: number;
       below: boolean;
+      /** As it is judged: what the kit cannot show is below its lowest. */
+      judged: JudgedReading;
       rough: boolean;
       repeats: readonly number[];
       slip: Slip | null;
@@ -67,6 +70,7 @@ export function readCell(
     kind: 'value',
     stored,
     below: typed.below,
+    judged: judgedReading({ value: stored, below: typed.below }, limitsOf(kit, column.id)),
     rough: typed.rough,
     repeats: typed.repeats.map(convert),
     slip: typed.below ? null : slip,
