@@ -1,6 +1,9 @@
 import { recordKinds, type RecordContent, type RecordKind, type Stored } from '../contract/records.ts';
 
-/** All current records by kind and id, deleted ones left out: what plans and screens are made of. */
+/**
+ * All current records by kind and id, deleted ones left out: what plans and screens are made of. They stand in the order
+ * in which the server took them.
+ */
 export class Snapshot {
   private readonly byKind = new Map<RecordKind, Map<string, Stored>>(
     recordKinds.map((kind) => [kind, new Map<string, Stored>()]),

@@ -9,6 +9,7 @@ import { offOfRounds } from '../usecases/round/offList.ts';
 import type { RoundWhat } from '../contract/round/schemas.ts';
 import type { RecordContent, Stored } from '../contract/records.ts';
 import type { Write } from '../contract/work.ts';
+import { Store } from './store.ts';
 import { create, NOW, oneSock, openTestStore, work, type TestStore } from './testing/fixtures.ts';
 
 let test_: TestStore;
@@ -17,12 +18,12 @@ const pump = { unit: uuid(), job: uuid() };
 const round = uuid();
 let sequence = 0;
 
-const action = (what: RoundWhat, id: string = uuid(), device = 'phone'): Write =>
+const action = (what: RoundWhat, id: string = uuid(), device = 'phone', since = NOW - 3_600_000): Write =>
   create(
     'round-action',
     {
       ...{ roundId: round, version: 1, device, sequence: ++sequence, whoId: null, what },
-      at: new Date(NOW - 3_600_000 + sequence * 1000).toISOString(),
+      at: new Date(since + sequence * 1000).toISOString(),
     },
     id,
   );
@@ -289,14 +290,34 @@ describe('two people on one round', () => {
     const content = snapshot.content('round', round) as RecordContent<'round'>;
     const actions = snapshot.all('round-action');
     const whole = foldRound(content, actions);
+    const byAction = (off: typeof whole.off) => [...off].sort((a, b) => a.actionId.localeCompare(b.actionId));
+    const servicesOf = ({ services }: typeof whole) =>
+      [...services].map(([step, made]) => [step, [...made].sort()]);
     fc.assert(
       fc.property(fc.shuffledSubarray(actions, { minLength: actions.length }), (shuffled) => {
         const other = foldRound(content, shuffled);
         expect([...other.steps]).toEqual([...whole.steps]);
-        expect(other.off).toEqual(whole.off);
-        expect([...other.services, ...other.litres]).toEqual([...whole.services, ...whole.litres]);
+        expect(byAction(other.off)).toEqual(byAction(whole.off));
+        expect(servicesOf(other)).toEqual(servicesOf(whole));
+        expect([...other.litres]).toEqual([...whole.litres]);
       }),
     );
     expect(whole.off.map((one) => one.state)).toEqual(['proved', 'off']);
+  });
+  test('a device whose clock is hours behind decides nothing by it: the server’s order counts, also once read again', async () => {
+    const behind = (what: RoundWhat): Write =>
+      action(what, uuid(), 'a tablet three hours behind', NOW - 4 * 3_600_000);
+    await send(action({ do: 'begin' }), action({ do: 'paused' }));
+    await send(behind({ do: 'taken-over' }));
+    expect(await state()).toMatchObject({ begun: true, paused: false });
+    await send(action({ do: 'litres', systemId: ids.system, litres: 60, reason: 'nitrate' }));
+    await send(behind({ do: 'litres', systemId: ids.system, litres: 40, reason: 'nitrate, read again' }));
+    expect((await state()).litres.get(ids.system)?.litres).toBe(40);
+    const again = new Store(test_.databases, () => NOW);
+    const records = (await again.snapshot()).all('round-action');
+    const content = (await again.snapshot()).content('round', round) as RecordContent<'round'>;
+    const read = foldRound(content, records);
+    expect(read).toMatchObject({ begun: true, paused: false });
+    expect(read.litres.get(ids.system)?.litres).toBe(40);
   });
 });

@@ -57,7 +57,13 @@ export class Store {
   private async readAll(): Promise<Snapshot> {
     const snapshot = new Snapshot();
     for (const kind of recordKinds) {
-      const rows = await this.databases.reader.getRepository(recordEntities[kind]).findBy({ deleted: 0 });
+      // in the order in which they were taken: what a round comes to goes by it
+      const rows = await this.databases.reader
+        .getRepository(recordEntities[kind])
+        .createQueryBuilder('record')
+        .where('deleted = 0')
+        .orderBy('rowid')
+        .getMany();
       for (const row of rows) snapshot.apply(toStored(kind, row));
     }
     return snapshot;

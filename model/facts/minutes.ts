@@ -1,5 +1,6 @@
 import { minutesLearned } from '../../core/planning/minutesLearned.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
+import { instantOfWhen } from './when.ts';
 import type { RecordIndex } from './recordIndex.ts';
 
 /** The minutes of a job as its visits have shown them; those of a part of it say nothing of the whole. */
@@ -7,9 +8,9 @@ export function minutesOf(index: RecordIndex, jobId: string, estimateMin: number
   const taken = index
     .on('servicesOfJob', jobId)
     .filter(({ content }) => content.shareDone === 1 && content.minutes !== null)
-    // ids count up with time
-    .sort((a, b) => a.id.localeCompare(b.id))
-    .flatMap(({ content }) => content.minutes ?? []);
+    .map(({ content }) => ({ at: instantOfWhen(content.when, 'UTC') ?? 0, minutes: content.minutes ?? [] }))
+    .sort((a, b) => a.at - b.at)
+    .flatMap(({ minutes }) => minutes);
   return taken.length === 0 ? estimateMin : minutesLearned(estimateMin, taken);
 }
 

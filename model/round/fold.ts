@@ -1,5 +1,5 @@
 import type { CautionId } from '../../core/catalogue/cautions.ts';
-import type { Found } from '../../core/wear/found.ts';
+import { gradeIndex, type Found } from '../../core/wear/found.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 
 type Action = Stored<'round-action'>;
@@ -58,19 +58,11 @@ export interface RoundState {
 export const heedKey = (jobId: string, caution: CautionId): string => `${jobId} ${caution}`;
 const open: StepState = { state: 'open', found: null, conflict: [], reason: '' };
 
-/** The same log in the same order, however it arrived: by the time on the device, then device and number. */
-function inOrder(actions: readonly Action[]): Action[] {
-  return [...actions].sort(
-    (a, b) =>
-      a.content.at.localeCompare(b.content.at) ||
-      a.content.device.localeCompare(b.content.device) ||
-      a.content.sequence - b.content.sequence,
-  );
-}
-
 /**
  * What a round's actions come to. Done beats skipped, whatever the order; what was switched off stays on the list until
  * its own proof or reason; a proof answers one switching off and no other.
+ * @param actions in the order in which the server took them, those it has not yet after them: a device's clock may be
+ *   hours off, and says when a thing was done, never what came after what
  */
 export function foldRound(round: Round, actions: readonly Action[]): RoundState {
   const steps = new Map<string, StepState>(round.steps.map((step) => [step.id, open]));
@@ -85,7 +77,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
   const services = new Map<string, string[]>();
   const litres = new Map<string, { litres: number; reason: string }>();
   const jobsOf = new Map(round.steps.map((step) => [step.id, step.forJobs]));
-  for (const { id, content } of inOrder(actions)) {
+  for (const { id, content } of actions) {
     const { what } = content;
     last = { whoId: content.whoId, at: Date.parse(content.at) };
     begunAt ??= last.at;
@@ -171,7 +163,9 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
 }
 
 function withDone(known: StepState, found: Found | null): StepState {
-  const grades = [...new Set([...known.conflict, known.found, found].filter((one) => one !== null))];
+  const grades = [...new Set([...known.conflict, known.found, found].filter((one) => one !== null))].sort(
+    (a, b) => gradeIndex[a] - gradeIndex[b],
+  );
   return {
     state: 'done',
     found: grades.length === 1 ? (grades[0] ?? null) : null,

@@ -24,8 +24,7 @@ export const lastTested = (
 ): number | null =>
   testedWater(evidence, systemId, zoneOfSystem(evidence.snapshot, systemId), now)
     .get(parameter)
-    ?.findLast((point) => point.doubt === null)
-    ?.value ?? null;
+    ?.findLast((point) => point.doubt === null)?.value ?? null;
 
 const noFlow: Means = (evidence, systemId, _off, now) =>
   hoursWithoutFlow({

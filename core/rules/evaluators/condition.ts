@@ -4,7 +4,7 @@ import type { Point } from '../../statistics/robustSlope.ts';
 import { lifeByPath } from '../../wear/conditionPath.ts';
 import { lifeOfNormal, lifeSurvival } from '../../wear/thisLife.ts';
 import { plainAge } from '../age.ts';
-import { crossing, slopeOfCycle, type Crossed } from '../crossing.ts';
+import { crossing, slopeOfCycle, type Crossed, type Crossing } from '../crossing.ts';
 import {
   byCalendar,
   byExposure,
@@ -48,7 +48,9 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
   const side = worse === 'rises' ? 'above' : 'below';
   const found = crossing(points, { value: limit, side }, repeatability, earlier);
   const latest = readings.at(-1);
-  const path = found?.crossed ? null : pathCurve(context, { points, clean, limit, repeatability, earlier });
+  const path = found?.crossed
+    ? null
+    : pathCurve(context, { points, clean, limit, repeatability, earlier, trend: found?.trend ?? null });
   const curve = path ?? (found && byCalendar(found.survives));
   if (!curve || !latest) return null;
   return {
@@ -80,6 +82,7 @@ interface Path {
   limit: number;
   repeatability: number;
   earlier: readonly number[];
+  trend: Crossing['trend'];
 }
 /** What is expected of a life about which only its own first readings speak: within a factor of about two. */
 const EXPECTED_SD = 0.7;
@@ -92,7 +95,7 @@ const LEAST_SD = 0.2;
  */
 function pathCurve(
   context: RuleContext,
-  { points, clean, limit, repeatability, earlier }: Path,
+  { points, clean, limit, repeatability, earlier, trend }: Path,
 ): Pick<RuleCurve, 'ofLife' | 'notDue' | 'holds'> | null {
   const { ageDays, wear } = context;
   const start = clean ?? points[0]?.value ?? null;
@@ -117,11 +120,7 @@ function pathCurve(
   }
   const expected = livesOf(earlier, way);
   // one life and nothing known of others: its path speaks once it goes somewhere
-  if (
-    !expected &&
-    !crossing(points, { value: limit, side: way > 0 ? 'above' : 'below' }, repeatability)?.trend
-  )
-    return null;
+  if (!expected && trend?.from !== 'readings') return null;
   const last = readings.at(-1);
   const belief = lifeOfNormal(
     expected ?? {
