@@ -26,7 +26,7 @@ import { visitsFor, type ClosedVisit, type PossibleVisit } from './visitsFor.ts'
 import { wishesOf } from './wishes.ts';
 
 // House defaults, common practice, no published source.
-/** Of a visit whose way nobody gave: unpacking and packing. */
+/** Of a visit that nobody would make otherwise, whose way nobody gave: unpacking and packing. */
 const VISIT_MIN = 15;
 const BATH_MIN = 4;
 /** A minute beyond those there are weighs like so many. */
@@ -90,6 +90,7 @@ export function placeInstance(
   const { visits, closed } = isGiven
     ? { visits: ahead.visits, closed: [] }
     : visitsFor(snapshot, site, today, ahead);
+  const visitMin = isGiven ? 0 : visitCost(site);
   const blocked = blockedJobs(snapshot, now);
   const waiting: { row: PlanRow; why: string }[] = [];
   const setUps = new Numbers();
@@ -152,8 +153,8 @@ export function placeInstance(
         levelJob(LOOK_MIN, lookBy, null, {
           row,
           recommended: daysBetween(today, row.recommended),
-          horizon,
-          allowed,
+          latest: null,
+          ...{ horizon, allowed, visitMin },
           setUps: [],
           pinned: [],
         }),
@@ -176,7 +177,8 @@ export function placeInstance(
     });
     levelJobs.push(
       levelJob(handsMinutes(row.minutes, definition), dueBy, dueAfter, {
-        ...{ row, recommended, horizon, allowed },
+        ...{ row, recommended, horizon, allowed, visitMin },
+        latest: row.latest === null ? null : daysBetween(today, row.latest),
         pinned: [...new Set(wanted.map(({ at }) => at))],
         setUps: keys.map((key) => setUps.of(key)),
       }),
@@ -190,8 +192,6 @@ export function placeInstance(
         definition.shuts.length > 0 && definition.work !== 'change over' ? (place?.unit?.id ?? null) : null,
     });
   }
-  // a month has its visits in any case
-  const visitMin = isGiven ? 0 : (site.content.visits?.travelMin ?? VISIT_MIN);
   return {
     ...{ site, today, jobs, visits, closed, waiting },
     instance: {
@@ -209,6 +209,10 @@ export function placeInstance(
     },
   };
 }
+
+/** On its usual days somebody is there in any case: only the way that was said is saved by staying away. */
+const visitCost = ({ content: { visits } }: Stored<'site'>): number =>
+  visits ? (visits.travelMin ?? 0) : VISIT_MIN;
 
 /** Names become numbers, in the order they come. */
 class Numbers {
@@ -250,13 +254,20 @@ interface Facts {
   allowed: readonly number[];
   setUps: readonly number[];
   pinned: readonly number[];
+  /** Days until its window ends; null: it has none. */
+  latest: number | null;
+  visitMin: number;
 }
+/** Beyond its window a job is worth a way of its own: it never waits for company. */
+const worthAWay = (costs: Float64Array, latest: number | null, visitMin: number): Float64Array =>
+  latest === null ? costs : costs.map((cost, day) => (day > Math.max(0, latest) ? cost + visitMin : cost));
+
 function levelJob(minutes: number, dueBy: Chance, dueAfter: Chance | null, facts: Facts): LevelJob {
-  const { row, recommended, horizon, allowed, setUps, pinned } = facts;
+  const { row, recommended, horizon, allowed, setUps, pinned, latest, visitMin } = facts;
   const interval = dueAfter ? Math.max(1, row.intervalDays ?? 1) : ONCE_DAYS;
   const rate = Math.max(LEAST_STAKE_MIN, minutes) / interval;
   const costs = { rate, costRatio: row.costRatio, days: horizon };
-  const first = costByDay(dueBy, { ...costs, recommended });
+  const first = worthAWay(costByDay(dueBy, { ...costs, recommended }), latest, visitMin);
   const again = dueAfter && costByDay(dueAfter, { ...costs, recommended: interval });
   return {
     ...{ minutes, setUps, first, again, pinned },
