@@ -43,6 +43,7 @@ export const Rule = v.variant('kind', [
     measure: v.picklist(measureIds),
     limit: number('The limit', -1e6, 1e6, ''),
     against: v.picklist(conditionBases),
+    after: v.optional(slug('The easier job')),
   }),
   v.strictObject({ kind: v.literal('depletion'), store: v.picklist(storeMeasureIds) }),
   v.strictObject({

@@ -177,7 +177,10 @@ export const chemicalMedia: readonly EquipmentKind[] = [
         id: 'pump-sponges',
         action: 'clean sponges and pump',
         work: 'clean',
-        rules: [{ kind: 'wear', range: months(2.5, 3.5) }],
+        rules: [
+          { kind: 'wear', range: months(2.5, 3.5) },
+          { kind: 'condition', measure: 'flow', limit: 80, against: 'share-of-clean' },
+        ],
         driver: 'silt',
         foundScale: 'wear',
         foundWords: ['clear', 'a little silt', 'silt, flow down', 'hardly any flow', 'jammed'],

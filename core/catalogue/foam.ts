@@ -38,7 +38,16 @@ export const foam: readonly EquipmentKind[] = [
         action: 'soak the body and pump',
         work: 'clean',
         guards: 'skimmer',
-        rules: [{ kind: 'wear', range: months(2, 3) }],
+        rules: [
+          { kind: 'wear', range: months(2, 3) },
+          {
+            kind: 'condition',
+            measure: 'air-draw',
+            limit: 80,
+            against: 'share-of-clean',
+            after: 'air-intake',
+          },
+        ],
         driver: 'scale and film',
         foundScale: 'wear',
         foundWords: ['clean', 'a film', 'scale, noise starting', 'loud, weak foam', 'seized'],

@@ -175,7 +175,10 @@ export const mechanical: readonly EquipmentKind[] = [
         action: 'rinse the pads, part of the media',
         work: 'clean',
         guards: 'detritus',
-        rules: [{ kind: 'wear', range: weeks(4, 12) }],
+        rules: [
+          { kind: 'wear', range: weeks(4, 12) },
+          { kind: 'condition', measure: 'flow', limit: 80, against: 'share-of-clean' },
+        ],
         driver: 'particulates (feeding)',
         countedBy: 'feed',
         foundScale: 'wear',

@@ -91,7 +91,10 @@ export const pumps: readonly EquipmentKind[] = [
     jobs: [
       stripAndSoak({
         pump: 'the pump and what it feeds',
-        rules: [{ kind: 'wear', range: months(2.5, 3.5) }],
+        rules: [
+          { kind: 'wear', range: months(2.5, 3.5) },
+          { kind: 'condition', measure: 'flow', limit: 80, against: 'share-of-clean' },
+        ],
         consequence: 'B',
         minutes: 30,
         dueSigns: 'flow, noise',

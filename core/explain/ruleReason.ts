@@ -1,11 +1,11 @@
 import { formatNumber, quantities } from '../quantity/quantities.ts';
 import { parameters } from '../water/parameters.ts';
 import { eventWords } from '../rules/eventKinds.ts';
-import type { RuleReason } from '../rules/evaluation.ts';
+import type { CrossedAt, RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
 import { NEGLECT_FACTOR } from '../wear/wearPosterior.ts';
-import type { Day } from '../time/day.ts';
-import { measures, type MeasureId } from '../rules/measures.ts';
+import type { Day, Instant } from '../time/day.ts';
+import { measures, type Measure, type MeasureId } from '../rules/measures.ts';
 import { showMeasure } from './measureWord.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
 import {
@@ -56,7 +56,7 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
       ? `Hours since the last one are not known; ${rated}.`
       : `${number(usedHours)} h at ${duty}; ${rated}.`;
   },
-  'water-test': ({ parameter, side, limit, latest, trend, systemName }, context) => {
+  'water-test': ({ parameter, side, limit, latest, crossed, trend, systemName }, context) => {
     const { name, decimals, quantity } = parameters[parameter];
     const unit = quantities[quantity].stored;
     const show = (value: number) => `${formatNumber(value, decimals)} ${unit}`;
@@ -64,16 +64,21 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const when = instantWord(latest.at, context.zone, context.today, context.style);
     const last = `${latest.below ? 'below ' : ''}${show(latest.value)}`;
     if (!trend)
-      return `${name}${where} was ${last} on ${when}, ${side === 'above' ? 'over' : 'under'} ${show(limit)}.`;
+      return `${name}${where} was ${last} on ${when}, ${side === 'above' ? 'over' : 'under'} ${show(limit)}${sinceWord(crossed, latest.at, context)}.`;
     const perWeek = `${formatNumber(Math.abs(trend.perWeek), decimals + 1)} ${unit} a week`;
     return `${name}${where} ${side === 'above' ? 'rises' : 'falls'} ${perWeek} over ${count(trend.readings, 'test')} and was ${last} on ${when}; its limit is ${show(limit)}.`;
   },
-  condition: ({ measure, limit, clean, latest, trend }, context) => {
-    const { name, worse } = measures[measure];
+  condition: ({ measure, after, limit, clean, latest, crossed, trend }, context) => {
+    const { name, worse, beyond }: Measure = measures[measure];
     const over = worse === 'rises' ? 'over' : 'under';
     const base = clean === null ? '' : ` (${showMeasure(measure, clean)} when clean)`;
     const was = `${showMeasure(measure, latest.value)} on ${instantWord(latest.at, context.zone, context.today, context.style)}`;
-    if (!trend) return `${name} was ${was}, ${over} ${showMeasure(measure, limit)}${base}.`;
+    const mended = after === null ? '' : ` after “${after}”`;
+    if (!trend) {
+      const since = sinceWord(crossed, latest.at, context);
+      const harm = crossed && beyond ? `: ${beyond}` : '';
+      return `${name} was ${was}${mended}, ${over} ${showMeasure(measure, limit)}${base}${since}${harm}.`;
+    }
     const rate = `${showMeasure(measure, Math.abs(trend.perDay) * 7, 1)} a week`;
     const evidence = trend.from === 'readings' ? count(trend.readings, 'reading') : 'earlier cycles';
     return `${name} ${worse} ${rate} by ${evidence} and was ${was}; its limit is ${showMeasure(measure, limit)}${base}.`;
@@ -92,6 +97,19 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     return `Each ${ordinal(n)} time of “${action}”; ${count(doneSince, 'time')} so far.`;
   },
 };
+
+/** ", since between 3 and 10 November": nobody saw the moment, and the last reading says the rest. */
+function sinceWord(
+  crossed: CrossedAt | null,
+  latestAt: Instant,
+  { zone, today, style }: ReasonContext,
+): string {
+  if (!crossed || crossed.by === latestAt) return '';
+  const by = instantWord(crossed.by, zone, today, style);
+  if (crossed.after === null) return `, since ${by} at the latest`;
+  const after = instantWord(crossed.after, zone, today, style);
+  return after === by ? `, since ${by}` : `, since between ${after} and ${by}`;
+}
 
 /** Who sets a limit that runs on, whatever rests. */
 const setterWord = { law: ', by law', maker: ', the maker’s limit' };

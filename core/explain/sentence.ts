@@ -40,6 +40,8 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   const context = { ageDays: plan.ageDays, today, zone: facts.zone, style };
 
   const speaks = speaksWithoutAge.has(reason.kind);
+  // what was measured beyond its limit leads, whatever else is not known
+  if ('crossed' in reason && reason.crossed) return sayReason(reason, context) + besideIt(plan, context);
   if (plan.lastDone === null && speaks)
     return `Nobody knows when this was last done. ${sayReason(reason, context)}`;
   if (plan.lastDone === null)

@@ -62,6 +62,8 @@ export type RuleReason =
       kind: 'condition';
       measure: MeasureId;
       limit: number;
+      /** The easier job that had just been done; null: the reading speaks by itself. */
+      after: string | null;
       /** The value when clean, where the limit is taken from it. */
       clean: number | null;
       latest: { value: number; at: Instant };

@@ -13,6 +13,8 @@ export interface Measure {
   counts?: 'total' | 'rate';
   /** Above nothing, it shows that the part runs. */
   showsRunning?: true;
+  /** What harm stands behind its limit, once it is crossed. */
+  beyond?: string;
   /** Read on a unit unless it belongs to the whole water. */
   of?: 'system';
 }
@@ -54,6 +56,7 @@ export const measures = {
     of: 'system',
   },
   'pressure-drop': {
+    beyond: 'the flow behind it falls',
     name: 'Pressure drop',
     quantity: 'pressure',
     worse: 'rises',
@@ -61,6 +64,7 @@ export const measures = {
     decimals: 0,
   },
   flow: {
+    beyond: 'less water reaches what it feeds',
     name: 'Flow',
     quantity: 'flow',
     worse: 'falls',
@@ -69,6 +73,7 @@ export const measures = {
     showsRunning: true,
   },
   'air-draw': {
+    beyond: 'hardly any foam is made',
     name: 'Air draw',
     quantity: 'flow',
     worse: 'falls',
@@ -76,8 +81,16 @@ export const measures = {
     decimals: 0,
     showsRunning: true,
   },
-  rejection: { name: 'Rejection', quantity: 'share', worse: 'falls', repeatability: 0.3, decimals: 1 },
+  rejection: {
+    beyond: 'more salt passes, and the resin behind is used up early',
+    name: 'Rejection',
+    quantity: 'share',
+    worse: 'falls',
+    repeatability: 0.3,
+    decimals: 1,
+  },
   'product-tds': {
+    beyond: 'what it should hold back is in the water that is made',
     name: 'Product TDS',
     quantity: 'dissolved-solids',
     worse: 'rises',
@@ -99,6 +112,7 @@ export const measures = {
     decimals: 1,
   },
   'feed-pressure': {
+    beyond: 'the unit makes less and wastes more',
     name: 'Pressure at the membrane',
     quantity: 'pressure',
     worse: 'falls',
@@ -110,6 +124,7 @@ export const measures = {
     name: 'Chlorine after the carbon',
     quantity: 'concentration',
     worse: 'rises',
+    beyond: 'it destroys the membrane and passes into the water that is made',
     repeatability: 0.03,
     decimals: 2,
   },
@@ -120,15 +135,30 @@ export const measures = {
     repeatability: 0.3,
     decimals: 1,
   },
-  'probe-slope': { name: 'Probe slope', quantity: 'share', worse: 'falls', repeatability: 1, decimals: 0 },
+  'probe-slope': {
+    beyond: 'it can no longer be trusted',
+    name: 'Probe slope',
+    quantity: 'share',
+    worse: 'falls',
+    repeatability: 1,
+    decimals: 0,
+  },
   'reference-error': {
+    beyond: 'everything read with it is off by more than it should be',
     name: 'Error, share of the tolerance',
     quantity: 'share',
     worse: 'rises',
     repeatability: 15,
     decimals: 0,
   },
-  'column-left': { name: 'Media column', quantity: 'share', worse: 'falls', repeatability: 4, decimals: 0 },
+  'column-left': {
+    beyond: 'the water falls short of what it adds',
+    name: 'Media column',
+    quantity: 'share',
+    worse: 'falls',
+    repeatability: 4,
+    decimals: 0,
+  },
   'litres-left': { name: 'Water left', quantity: 'volume', worse: 'falls', repeatability: 0.5, decimals: 0 },
   'resin-left': { name: 'Resin left', quantity: 'share', worse: 'falls', repeatability: 8, decimals: 0 },
   'metres-left': { name: 'Roll left', quantity: 'length', worse: 'falls', repeatability: 20, decimals: 0 },

@@ -19,8 +19,11 @@ interface RuleFields {
   'every-nth': { ofJob: string; n: number };
   /** Due when a parameter leaves its band at the top, at the bottom or at either end. */
   'water-test': { parameter: ParameterId; side?: BandSide };
-  /** Due when something read on the unit crosses a limit. */
-  condition: { measure: MeasureId; limit: number; against: ConditionBase };
+  /**
+   * Due when something read on the unit crosses a limit. `after`: another job of the same unit mends the same thing more
+   * easily, so only what is read right after that one was done speaks for this one.
+   */
+  condition: { measure: MeasureId; limit: number; against: ConditionBase; after?: string };
   /** Due when a store is used up: its content when filled, what is read of it, what a day takes. */
   depletion: { store: StoreMeasureId };
   /** Due on the days of a recurrence rule (RFC 5545), counted from a day. */
@@ -35,6 +38,10 @@ export type LimitSetter = (typeof limitSetters)[number];
 /** The end of a band at which a rule speaks. */
 export type BandSide = 'above' | 'below' | 'either';
 export const bandSides = ['above', 'below', 'either'] as const satisfies readonly BandSide[];
+/** The sibling whose services a rule goes by; undefined: it goes by none. */
+export const askedJob = (rule: IntervalRule): string | undefined =>
+  rule.kind === 'every-nth' ? rule.ofJob : rule.kind === 'condition' ? rule.after : undefined;
+
 /** Against what a limit stands: as read; a rise over the clean value; a share (%) of the clean value. */
 export const conditionBases = ['as-read', 'rise-over-clean', 'share-of-clean'] as const;
 export type ConditionBase = (typeof conditionBases)[number];

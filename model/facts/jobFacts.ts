@@ -1,3 +1,4 @@
+import { rejectionsOfTds } from '../water/rejection.ts';
 import { readingsOfChannels, readingsOfSystem } from '../water/readings.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
@@ -210,8 +211,9 @@ export class FactMaker {
       }
     }
     found.sort((a, b) => a.at - b.at);
-    this.unitReadings.set(key, found);
-    return found;
+    const all = [...found, ...rejectionsOfTds(found)].sort((a, b) => a.at - b.at);
+    this.unitReadings.set(key, all);
+    return all;
   }
   /** The tests of a system with the band in force there; worked out once for all its jobs. */
   historiesOf(systemId: string, zone: string, at: Instant): WaterSeries[] {

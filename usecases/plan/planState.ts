@@ -1,3 +1,4 @@
+import { askedJob } from '../../core/rules/rule.ts';
 import { byRisk, planInto } from '../../core/planning/planAll.ts';
 import type { JobPlan } from '../../core/planning/planJob.ts';
 import { dayOf, startOfDay, type Instant } from '../../core/time/day.ts';
@@ -300,7 +301,7 @@ export class PlanState {
       const known = nameOfJob(one.job.content);
       for (const sibling of this.onTarget(targetOfJob(one.job.content))) {
         const rules = placed.get(sibling)?.definition.rules ?? [];
-        if (rules.some((rule) => rule.kind === 'every-nth' && rule.ofJob === known)) all.add(sibling);
+        if (rules.some((rule) => askedJob(rule) === known)) all.add(sibling);
       }
       for (const kind of announcedKinds(one.definition))
         for (const id of reachedBy(kind, one.place))

@@ -10,11 +10,12 @@ import {
   byExposure,
   type CrossedAt,
   type Evaluate,
+  type OtherJob,
   type RuleContext,
   type RuleCurve,
 } from '../evaluation.ts';
-import { instantOf, type UnitReading } from '../facts.ts';
-import { measures } from '../measures.ts';
+import { instantOf, type JobFacts, type UnitReading } from '../facts.ts';
+import { measures, type Measure } from '../measures.ts';
 import type { ConditionBase } from '../rule.ts';
 import { lifeSeen } from '../wearEvidence.ts';
 
@@ -25,15 +26,19 @@ const CLEAN_WITHIN_DAYS = 3;
  * Due when something read on the unit crosses its limit. Over it already: due since it crossed. On its way there from a
  * known clean value: the readings are evidence on the one life that the records and the looks tell of as well. Without
  * either, the trend of the readings since it was last done, or the slopes of earlier cycles while there are fewer than
- * three. Against the clean value it stays silent until one is known.
+ * three. Against the clean value it stays silent until one is known, or until the best that was ever read proves it.
  */
 export const condition: Evaluate<'condition'> = (rule, context) => {
   const { facts, age, at } = context;
   const { worse, repeatability } = measures[rule.measure];
-  const readings = facts.unitReadings.filter((reading) => reading.measure === rule.measure);
+  const easier = rule.after === undefined ? null : context.other(facts.siblings[rule.after] ?? rule.after);
+  const readings = facts.unitReadings.filter(
+    (reading) => reading.measure === rule.measure && (!rule.after || speaksAfter(reading, easier, facts)),
+  );
   const services = facts.services.map((service) => instantOf(service.done));
   const since = age.last ? instantOf(age.last) : Number.NEGATIVE_INFINITY;
-  const clean = cleanValue(readings, services);
+  const known = cleanValue(readings, services);
+  const clean = known ?? bestEver(readings, worse);
   const limit = limitOf(rule.against, rule.limit, clean);
   if (limit === null) return null;
   const toPoint = (reading: UnitReading) => ({ days: (reading.at - at) / MS_PER_DAY, value: reading.value });
@@ -48,9 +53,14 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
   const side = worse === 'rises' ? 'above' : 'below';
   const found = crossing(points, { value: limit, side }, repeatability, earlier);
   const latest = readings.at(-1);
+  // a bound of the clean value proves that the limit is crossed, and nothing of the way there
+  if (known === null && rule.against !== 'as-read' && !found?.crossed) return null;
   const path = found?.crossed
     ? null
-    : pathCurve(context, { points, clean, limit, repeatability, earlier, trend: found?.trend ?? null });
+    : pathCurve(context, {
+        ...{ points, clean: known, limit, repeatability, earlier },
+        trend: found?.trend ?? null,
+      });
   const curve = path ?? (found && byCalendar(found.survives));
   if (!curve || !latest) return null;
   return {
@@ -60,6 +70,7 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
     reason: {
       kind: 'condition',
       measure: rule.measure,
+      after: easier?.action ?? null,
       limit,
       clean: rule.against === 'as-read' ? null : clean,
       latest: { value: latest.value, at: latest.at },
@@ -68,6 +79,14 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
     },
   };
 };
+
+/** Read right after the easier job or this one: what is wrong then, the easier job did not mend. */
+function speaksAfter({ at, timing }: UnitReading, easier: OtherJob | null, { services }: JobFacts): boolean {
+  const dones = [...(easier?.doneSince ?? []), ...services.map((service) => instantOf(service.done))];
+  return (
+    timing !== 'before' && dones.some((done) => at >= done && at - done <= CLEAN_WITHIN_DAYS * MS_PER_DAY)
+  );
+}
 
 /** A crossing in instants, for what is told of it. */
 export const crossedAt = (crossed: Crossed | null, at: Instant): CrossedAt | null =>
@@ -154,4 +173,11 @@ function cleanValue(readings: readonly UnitReading[], services: readonly Instant
   const last = firsts.at(-1);
   if (!last) return null;
   return last.done === services.at(-1) ? last.value : median(firsts.map((one) => one.value));
+}
+
+/** Nobody read the clean value; it is no worse than the best that was ever read. */
+function bestEver(readings: readonly UnitReading[], worse: Measure['worse']): number | null {
+  const values = readings.map((reading) => reading.value);
+  if (values.length === 0) return null;
+  return worse === 'rises' ? Math.min(...values) : Math.max(...values);
 }

@@ -1,0 +1,127 @@
+import { describe, expect, test } from 'vitest';
+import { addDays, dayOf, endOfDay } from '../core/time/day.ts';
+import { Snapshot } from '../model/snapshot.ts';
+import { NOW, place } from '../model/testing/place.ts';
+import { makePlan } from './plan/plan.ts';
+
+// What was measured beats what is usual, wherever it was typed.
+
+const TODAY = dayOf(NOW, 'UTC');
+const AT = endOfDay(TODAY, 'UTC');
+const rowOf = (here: ReturnType<typeof place>, jobId: string) =>
+  makePlan(Snapshot.of(here.records), () => AT, TODAY).jobs.find((one) => one.jobId === jobId) ??
+  expect.fail('no row');
+
+describe('a make-up unit', () => {
+  function unitHere() {
+    const here = place();
+    const systemId = here.system('Reef', 400);
+    const unitId = here.component('make-up-unit', [systemId]);
+    const part = (kindId: string) => here.component(kindId, [systemId], { parentId: unitId });
+    const [membraneId, blockId] = [part('ro-membrane'), part('carbon-block')];
+    const membrane = here.job({ componentId: membraneId }, 'ro-membrane', 'replace');
+    const block = here.job({ componentId: blockId }, 'carbon-block', 'replace');
+    here.done(membrane, 400);
+    here.done(block, 90);
+    return { here, systemId, unitId, blockId, membrane, block };
+  }
+  test('two TDS figures typed on the unit are the rejection of its membrane: 300 to 24 ppm is 92 %', () => {
+    const { here, unitId, membrane } = unitHere();
+    const usual = rowOf(here, membrane);
+    here.read({ componentId: unitId }, { measure: 'tds-in' }, 20, 300);
+    here.read({ componentId: unitId }, { measure: 'tds-membrane' }, 20, 9);
+    here.read({ componentId: unitId }, { measure: 'tds-membrane' }, 3, 24);
+    const row = rowOf(here, membrane);
+    expect(usual.chanceDueNow).toBeLessThan(0.2);
+    expect(row.chanceDueNow).toBeGreaterThan(0.95);
+    expect(row.governs?.rule).toBe('condition');
+    expect(row.sentence).toMatch(
+      /^Rejection was 92 % on .*, under 95 %: more salt passes, and the resin behind is used up early/,
+    );
+  });
+  test('chlorine behind the block leads, with the harm named, since it crossed', () => {
+    const { here, blockId, block } = unitHere();
+    here.read({ componentId: blockId }, { measure: 'chlorine' }, 30, 0.01);
+    here.read({ componentId: blockId }, { measure: 'chlorine' }, 9, 0.12);
+    here.read({ componentId: blockId }, { measure: 'chlorine' }, 2, 0.15);
+    const row = rowOf(here, block);
+    expect(row.sentence).toContain('it destroys the membrane and passes into the water that is made');
+    expect(row.chanceDueNow).toBe(1);
+    // due since between the last reading inside and the first outside, not since the last one
+    expect(row.latest && row.latest <= addDays(TODAY, -9)).toBe(true);
+  });
+  test('a block nobody knows the age of: what was measured leads all the same', () => {
+    const { here, blockId, systemId } = unitHere();
+    const other = here.component('carbon-block', [systemId]);
+    const unknown = here.job({ componentId: other }, 'carbon-block', 'replace');
+    here.read({ componentId: other }, { measure: 'chlorine' }, 2, 0.12);
+    expect(blockId).not.toBe(other);
+    expect(rowOf(here, unknown).sentence).toMatch(/^Chlorine after the carbon was 0\.12 mg\/L/);
+  });
+  test('a reading from before the last service says nothing of the new block', () => {
+    const { here, blockId, block } = unitHere();
+    here.read({ componentId: blockId }, { measure: 'chlorine' }, 95, 0.15);
+    expect(rowOf(here, block).rules.some((rule) => rule.kind === 'condition')).toBe(false);
+  });
+});
+
+test('flow on a reactor calls its clean-out', () => {
+  const here = place();
+  const systemId = here.system('Reef', 400);
+  const componentId = here.component('calcium-reactor', [systemId]);
+  const jobId = here.job({ componentId }, 'calcium-reactor', 'pump-sponges');
+  here.done(jobId, 30);
+  const before = rowOf(here, jobId);
+  for (const [ago, flow] of [
+    [29, 1200],
+    [15, 1050],
+    [3, 780],
+  ] as const)
+    here.read({ componentId }, { measure: 'flow' }, ago, flow);
+  const row = rowOf(here, jobId);
+  expect(before.chanceDueNow).toBeLessThan(0.2);
+  expect(row.chanceDueNow).toBeGreaterThan(0.95);
+  expect(row.sentence).toContain('under 960 L/h (1,200 L/h when clean)');
+});
+
+describe('a skimmer that draws less air', () => {
+  function skimmer() {
+    const here = place();
+    const systemId = here.system('Reef', 400);
+    const componentId = here.component('skimmer', [systemId]);
+    const intake = here.job({ componentId }, 'skimmer', 'air-intake');
+    const soak = here.job({ componentId }, 'skimmer', 'body-soak');
+    here.done(soak, 55);
+    here.done(intake, 20);
+    const air = (ago: number, value: number) =>
+      here.read({ componentId }, { measure: 'air-draw' }, ago, value);
+    air(54.5, 600);
+    return { here, intake, soak, air };
+  }
+  test('the intake first: the body is not stripped for it', () => {
+    const { here, intake, soak, air } = skimmer();
+    const usual = rowOf(here, soak);
+    air(2, 400);
+    expect(rowOf(here, intake).sentence).toMatch(/^Air draw was 400 L\/h/);
+    expect(rowOf(here, intake).chanceDueNow).toBeGreaterThan(0.95);
+    expect(rowOf(here, soak).recommended).toBe(usual.recommended);
+  });
+  test('once the air is back the strip-down is less urgent than before', () => {
+    const { here, intake, soak, air } = skimmer();
+    const usual = rowOf(here, soak);
+    air(2, 400);
+    here.done(intake, 1);
+    air(0.9, 595);
+    const row = rowOf(here, soak);
+    expect(row.chanceDueNow ?? 1).toBeLessThan(usual.chanceDueNow ?? 0);
+    expect((row.likely ?? '') > (usual.likely ?? '')).toBe(true);
+  });
+  test('it stays low after the intake was cleared: now the body is due', () => {
+    const { here, intake, soak, air } = skimmer();
+    air(2, 400);
+    here.done(intake, 1);
+    air(0.9, 410);
+    expect(rowOf(here, soak).sentence).toMatch(/^Air draw was 410 L\/h on .* after “clear the air intake”/);
+    expect(rowOf(here, soak).chanceDueNow).toBeGreaterThan(0.95);
+  });
+});
