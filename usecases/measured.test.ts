@@ -3,6 +3,8 @@ import { addDays, dayOf, endOfDay } from '../core/time/day.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { NOW, place } from '../model/testing/place.ts';
 import { makePlan } from './plan/plan.ts';
+import { changeFacts } from './water/changeFacts.ts';
+import { systemWater } from './water/systemWater.ts';
 
 // What was measured beats what is usual, wherever it was typed.
 
@@ -123,5 +125,41 @@ describe('a skimmer that draws less air', () => {
     air(0.9, 410);
     expect(rowOf(here, soak).sentence).toMatch(/^Air draw was 410 L\/h on .* after “clear the air intake”/);
     expect(rowOf(here, soak).chanceDueNow).toBeGreaterThan(0.95);
+  });
+});
+
+describe('what was tested of the made water', () => {
+  const SALT = { water: 'salt', capacityL: 200, unusableL: 10 } as const;
+  function plant() {
+    const here = place();
+    const systemId = here.system('Reef', 400);
+    const unitId = here.component('make-up-unit', [systemId]);
+    const resinId = here.component('di-resin', [systemId], { parentId: unitId });
+    const drumId = here.component('mixing-drum', [systemId], { holds: SALT });
+    const brings = () => {
+      const { incoming } = systemWater(here.evidence(), { systemId, zone: 'UTC', at: AT }).now;
+      const [drum] = changeFacts(here.evidence(), here.siteId, NOW).stores;
+      return { water: incoming, planner: drum?.values ?? expect.fail('no drum') };
+    };
+    return { here, unitId, resinId, drumId, brings };
+  }
+  test('typed on the unit or behind its last stage, it is what a change brings, on Water and in the planner', () => {
+    const { here, unitId, resinId, brings } = plant();
+    here.read({ componentId: unitId }, { parameter: 'nitrate' }, 30, 12);
+    expect(brings()).toMatchObject({ water: { nitrate: 12 }, planner: { nitrate: 12 } });
+    here.read({ componentId: resinId }, { parameter: 'nitrate' }, 3, 8);
+    expect(brings()).toMatchObject({ water: { nitrate: 8 }, planner: { nitrate: 8 } });
+  });
+  test('a newer test of the drum stands over it; below 0.02 counts as half of it', () => {
+    const { here, unitId, drumId, brings } = plant();
+    here.read({ componentId: unitId }, { parameter: 'phosphate' }, 30, 0.3);
+    here.read({ componentId: drumId }, { parameter: 'phosphate' }, 2, 0.02, { below: true });
+    expect(brings()).toMatchObject({ water: { phosphate: 0.01 }, planner: { phosphate: 0.01 } });
+  });
+  test('what salt sets anew is not the unit’s: its alkalinity is not the drum’s', () => {
+    const { here, unitId, brings } = plant();
+    here.read({ componentId: unitId }, { parameter: 'alkalinity' }, 3, 1);
+    expect(brings().water.alkalinity).toBeUndefined();
+    expect(brings().planner.alkalinity).toBeUndefined();
   });
 });

@@ -23,6 +23,8 @@ export interface Parameter {
   usualFactor: number;
   /** Nutrients may not be judged by tests after a water change. */
   nutrient: boolean;
+  /** What mixing and warming leave as it was: a test of the made water tells of the new water. */
+  staysInMadeWater?: true;
 }
 
 /** Parameters people test, in the order of a test sheet. A new one is a new entry. Limits are house defaults. */
@@ -96,6 +98,7 @@ export const parameters = {
     likely: { from: 0, to: 100 },
     usualFactor: 3.5,
     nutrient: true,
+    staysInMadeWater: true,
   },
   phosphate: {
     name: 'Phosphate',
@@ -106,6 +109,7 @@ export const parameters = {
     likely: { from: 0, to: 2 },
     usualFactor: 4,
     nutrient: true,
+    staysInMadeWater: true,
   },
   ammonia: {
     name: 'Ammonia',
@@ -116,6 +120,7 @@ export const parameters = {
     likely: { from: 0, to: 4 },
     usualFactor: 6,
     nutrient: false,
+    staysInMadeWater: true,
   },
   nitrite: {
     name: 'Nitrite',
@@ -126,6 +131,7 @@ export const parameters = {
     likely: { from: 0, to: 5 },
     usualFactor: 6,
     nutrient: false,
+    staysInMadeWater: true,
   },
   hardness: {
     name: 'General hardness',
@@ -146,6 +152,7 @@ export const parameters = {
     likely: { from: 0, to: 20 },
     usualFactor: 4,
     nutrient: true,
+    staysInMadeWater: true,
   },
   oxygen: {
     name: 'Oxygen',
@@ -166,6 +173,7 @@ export const parameters = {
     likely: { from: 0, to: 1 },
     usualFactor: 4,
     nutrient: false,
+    staysInMadeWater: true,
   },
   copper: {
     name: 'Copper',
@@ -176,6 +184,7 @@ export const parameters = {
     likely: { from: 0, to: 0.3 },
     usualFactor: 3,
     nutrient: false,
+    staysInMadeWater: true,
   },
   orp: {
     name: 'ORP',

@@ -56,7 +56,8 @@ export function readingError({ repeatability, step }: MethodLimits): number {
 }
 
 /** A censored reading stands at half its limit: good enough for a median of slopes. */
-export const pointValue = ({ value, below }: TestPoint): number => (below ? value / 2 : value);
+export const pointValue = ({ value, below }: Pick<TestPoint, 'value' | 'below'>): number =>
+  below ? value / 2 : value;
 
 /** What may be judged by: no doubt upon it, and not taken after a change, which thins what collects. */
 export const isJudged = (point: TestPoint): boolean => point.doubt === null && point.timing !== 'after';

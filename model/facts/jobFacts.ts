@@ -21,7 +21,7 @@ import type { Rest } from '../../core/time/runningClock.ts';
 import type { RecordKind, Stored } from '../../contract/records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
 import { nameOfJob, RecordIndex, targetOfJob } from './recordIndex.ts';
-import { incomingWater, sourcesOf } from '../water/incomingWater.ts';
+import { incomingWater, sourcesOf, type WaterSource } from '../water/incomingWater.ts';
 import { resinStore } from '../water/makeUpUnit.ts';
 import { historiesOf, isCharge } from '../water/history.ts';
 import { definitionsOf, type DefinitionOf } from './definition.ts';
@@ -42,7 +42,7 @@ interface Structure {
   /** Jobs that announce something by being done, by the id of the unit or system it reaches. */
   announcers: ReadonlyMap<string, Announcer[]>;
   /** Components through which water comes into a system. */
-  sources: ReadonlyMap<string, string[]>;
+  sources: ReadonlyMap<string, WaterSource[]>;
   /** Jobs that renew a charge, by the id of the system whose water starts anew with it. */
   chargesOfSystem: ReadonlyMap<string, PlacedJob[]>;
   definitionOf: DefinitionOf;

@@ -30,10 +30,10 @@ test('0.00 of a kit whose lowest step is 0.05 is below 0.05: charts, lists and w
     below,
   ]);
   expect(readingsOn(index, tap, { parameter: 'phosphate' }, 'UTC', NOW)).toMatchObject([seen, below]);
-  // what was below the lowest says no figure of what comes in
-  expect(incomingWater(index, [tap], 'UTC', NOW).get('phosphate')).toEqual({
-    value: 0.1,
-    at: Date.parse(ago(9)),
+  // the newest says what comes in: half of what the kit could have shown
+  expect(incomingWater(index, [{ componentId: tap, makes: false }], 'UTC', NOW).get('phosphate')).toEqual({
+    value: 0.025,
+    at: Date.parse(ago(2)),
   });
 });
 

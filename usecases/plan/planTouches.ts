@@ -31,7 +31,7 @@ function ofChannel(
   const unitId = ties.component(componentId)?.parentId ?? componentId;
   if (parameter === undefined) return ties.onComponent(unitId);
   // water that comes in through a component is read by every job of its systems
-  const systemIds = ties.component(componentId)?.systemIds ?? [];
+  const systemIds = [componentId, unitId].flatMap((id) => ties.component(id)?.systemIds ?? []);
   return [...ties.onComponent(componentId), ...systemIds.flatMap(ties.onSystem)];
 }
 

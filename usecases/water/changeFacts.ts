@@ -10,7 +10,8 @@ import { vesselsOf } from '../../model/facts/litres.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import { changeJobsOf } from '../../model/water/changeJobs.ts';
-import { parametersOn, readingsOn } from '../../model/water/readings.ts';
+import { incomingWater, sourcesOf } from '../../model/water/incomingWater.ts';
+import { readingsOn } from '../../model/water/readings.ts';
 import { systemWater } from './systemWater.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
@@ -74,9 +75,12 @@ export function storesOf(
   at: Instant,
 ): StoreFacts[] {
   const out = outOfUseNow(snapshot, at);
+  const sources = sourcesOf(snapshot);
   return snapshot.all('component').flatMap(({ id, content }): StoreFacts[] => {
     const { holds, name, systemIds } = content;
     if (!holds || content.siteId !== siteId || content.status === 'removed') return [];
+    // what the unit that fills it makes is in it, unless it was tested here since
+    const makers = systemIds.flatMap((systemId) => sources.get(systemId) ?? []).filter(({ makes }) => makes);
     const level = readingsOn(index, id, { measure: 'litres-left' }, zone, at).at(-1);
     return [
       {
@@ -89,10 +93,9 @@ export function storesOf(
         presentL: level ? Math.min(level.value, holds.capacityL) : null,
         presentAt: level?.at ?? null,
         values: Object.fromEntries(
-          [...parametersOn(index, id, zone, at)].map(([parameter, { value, below }]) => [
-            parameter,
-            below ? value / 2 : value,
-          ]),
+          [...incomingWater(index, [{ componentId: id, makes: false }, ...makers], zone, at)].map(
+            ([parameter, { value }]) => [parameter, value],
+          ),
         ),
         outOfUse: out.get(id) ?? null,
       },

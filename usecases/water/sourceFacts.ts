@@ -15,7 +15,8 @@ import { checksMade, type CheckKnown } from '../../model/water/checks.ts';
 import { changesOf, demandOf } from '../../model/water/demand.ts';
 import { feedLog } from '../../model/water/feedLog.ts';
 import { unitFacts } from '../../model/water/makeUpUnit.ts';
-import { parametersOn, readingsOn } from '../../model/water/readings.ts';
+import { newestOf, sourcesOf } from '../../model/water/incomingWater.ts';
+import { readingsOn } from '../../model/water/readings.ts';
 import { systemWater } from './systemWater.ts';
 import { jobsOfSystem, type JobHere } from './waterHistories.ts';
 import type { Evidence, TestedPoint } from '../../model/water/testedWater.ts';
@@ -129,10 +130,7 @@ function productOf(
     .all('component')
     .filter(({ content }) => content.systemIds.includes(systemId) && content.status !== 'removed');
   const units = serving.filter(({ content }) => content.kindId === 'make-up-unit');
-  const tests = [...units, ...serving.filter(({ content }) => content.holds)]
-    .flatMap(({ id }) => parametersOn(index, id, zone, at).get(nutrient) ?? [])
-    .sort((a, b) => a.daysAgo - b.daysAgo);
-  const [last] = tests;
+  const last = newestOf(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at).get(nutrient);
   const rejection = units
     .flatMap((unit) => unitState(unitFacts(index, unit, zone, at)).rejectionPercent ?? [])
     .find((one) => one.daysAgo <= READ_HOLDS_DAYS);
