@@ -1,8 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { addDays, dayOf, endOfDay } from '../core/time/day.ts';
+import type { Stored } from '../contract/records.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { NOW, place } from '../model/testing/place.ts';
 import { makePlan } from './plan/plan.ts';
+import { makeUpDesk } from './water/makeUpDesk.ts';
 import { changeFacts } from './water/changeFacts.ts';
 import { systemWater } from './water/systemWater.ts';
 
@@ -162,4 +164,76 @@ describe('what was tested of the made water', () => {
     expect(brings().water.alkalinity).toBeUndefined();
     expect(brings().planner.alkalinity).toBeUndefined();
   });
+});
+
+describe('the store of a top-off', () => {
+  const said = { capacity: 25, unusable: 3, usePerDay: 2 };
+  function topOff(store: typeof said | null = said) {
+    const here = place();
+    const systemId = here.system('Reef', 400);
+    const componentId = here.component('top-off', [systemId]);
+    const jobId = here.job({ componentId }, 'top-off', 'refill', store ? { store } : {});
+    const desk = () =>
+      makeUpDesk(here.evidence(), here.siteId, NOW, () => false).topOffs[0] ?? expect.fail('no desk');
+    return { here, componentId, jobId, desk };
+  }
+  test('its life is its litres by what a day takes: 25 − 3 L at 2 L a day is 11 days, however often it is filled', () => {
+    const often = topOff();
+    for (const ago of [16, 13, 10, 7, 4, 1]) often.here.done(often.jobId, ago);
+    const seldom = topOff();
+    for (const ago of [21, 11, 1]) seldom.here.done(seldom.jobId, ago);
+    expect(rowOf(often.here, often.jobId).likely).toBe(addDays(TODAY, 10));
+    expect(rowOf(seldom.here, seldom.jobId).likely).toBe(addDays(TODAY, 10));
+    expect(rowOf(often.here, often.jobId).intervalDays).toBeCloseTo(
+      rowOf(seldom.here, seldom.jobId).intervalDays ?? 0,
+      6,
+    );
+  });
+  test('declared governs until measured, then both are shown; Today and the desk say the same', () => {
+    const { here, componentId, jobId, desk } = topOff();
+    here.done(jobId, 3);
+    expect(rowOf(here, jobId).sentence).toMatch(/; 2 L a day as declared\./);
+    expect(desk().rate).toEqual({ perDay: 2, by: 'declared' });
+    // 25 L when it was filled, 2 a day for three days and the hours left of today
+    expect(desk().leftL).toBeCloseTo(25 - 2 * (3 + 11 / 24), 1);
+    for (const [ago, litres] of [
+      [2.9, 25],
+      [0.9, 18],
+    ] as const)
+      here.read({ componentId }, { measure: 'litres-left' }, ago, litres);
+    expect(desk().rate).toEqual({ perDay: 3.5, by: 'readings' });
+    expect(rowOf(here, jobId).sentence).toMatch(/3\.5 L a day by what was read, 2 L declared\./);
+  });
+  test('nothing read or said of the loss: what is usual for its surface, and it says so', () => {
+    const { here, jobId, desk } = topOff();
+    const job = here.records.find((one) => one.id === jobId) as Stored<'job'>;
+    here.records.push({
+      ...job,
+      content: { ...job.content, store: { capacity: 25, unusable: 3, usePerDay: null } },
+    });
+    here.done(jobId, 1);
+    // 0.25 m² at 2 to 5 L a square metre: common practice, value from memory
+    expect(desk().rate).toEqual({ perDay: 0.875, by: 'usual' });
+    expect(rowOf(here, jobId).sentence).toMatch(/0\.9 L a day as is usual for its surface\./);
+  });
+});
+
+test('a carbon block good for 3,200 L: what has passed of it makes its date, until chlorine is tested behind it', () => {
+  const here = place();
+  const systemId = here.system('Reef', 400);
+  const figures = { ratedLph: null, ratedKpa: null, resinL: null, resinEqPerL: null, mainsChlorineMgL: null };
+  const prices = { sediment: null, carbon: null, membrane: null, resin: null, mainsPerM3: null };
+  const unitId = here.component('make-up-unit', [systemId], {
+    makeUp: { ...figures, carbonRatedL: 3200, litresPerDay: 20, prices },
+  });
+  const blockId = here.component('carbon-block', [systemId], { parentId: unitId });
+  const jobId = here.job({ componentId: blockId }, 'carbon-block', 'replace');
+  here.done(jobId, 30);
+  // 20 L made and 60 wasted a day pass it: 40 days from 27 October, 13:00
+  const rule = () => rowOf(here, jobId).rules.find((one) => one.kind === 'depletion');
+  expect(rule()?.likely).toBe(addDays(TODAY, 10));
+  expect(rule()?.sentence).toMatch(/^About 763 L left; 80 L a day by what has passed\.$/);
+  expect(rowOf(here, jobId).governs?.rule).toBe('depletion');
+  here.read({ componentId: blockId }, { measure: 'chlorine' }, 1, 0.2);
+  expect(rowOf(here, jobId).sentence).toMatch(/^Chlorine after the carbon was 0\.20? mg\/L/);
 });

@@ -64,6 +64,7 @@ export const makeUp: readonly EquipmentKind[] = [
         rules: [
           { kind: 'wear', range: months(6, 12) },
           { kind: 'condition', measure: 'chlorine', limit: 0.05, against: 'as-read' },
+          { kind: 'depletion', store: 'rated-litres-left' },
         ],
         driver: 'litres × chlorine',
         countedBy: 'litres-through',

@@ -1,3 +1,4 @@
+import { isOther, rateWord } from './rateWord.ts';
 import { formatNumber, quantities } from '../quantity/quantities.ts';
 import { parameters } from '../water/parameters.ts';
 import { eventWords } from '../rules/eventKinds.ts';
@@ -83,9 +84,9 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const evidence = trend.from === 'readings' ? count(trend.readings, 'reading') : 'earlier cycles';
     return `${name} ${worse} ${rate} by ${evidence} and was ${was}; its limit is ${showMeasure(measure, limit)}${base}.`;
   },
-  depletion: ({ store, left, unusable, perDay, by }) => {
+  depletion: ({ store, left, unusable, perDay, by, declaredPerDay }) => {
     const rest = unusable > 0 ? `, ${showMeasure(store, unusable)} of it out of reach` : '';
-    return `About ${showMeasure(store, Math.max(0, left))} left${rest}; ${showMeasure(store, perDay, 1)} a day ${rateWord[by]}.`;
+    return `About ${showMeasure(store, Math.max(0, left))} left${rest}; ${showMeasure(store, perDay, 1)} a day ${rateWord[by]}${isOther(perDay, declaredPerDay) ? `, ${showMeasure(store, declaredPerDay, 1)} declared` : ''}.`;
   },
   season: ({ recurrence, day }, { today, style }) =>
     `${recurrenceWord(recurrence)}: next ${dayWord(day, today, style)}.`,
@@ -113,8 +114,6 @@ function sinceWord(
 
 /** Who sets a limit that runs on, whatever rests. */
 const setterWord = { law: ', by law', maker: ', the maker’s limit' };
-const rateWord = { readings: 'by what was read', balance: 'by what has passed', declared: 'as declared' };
-
 /** One rule's reason as a sentence. */
 export function sayReason(reason: RuleReason, context: ReasonContext): string {
   return (say[reason.kind] as Say<typeof reason.kind>)(reason, context);

@@ -4,6 +4,7 @@ import type { WearEvidence } from './wearEvidence.ts';
 import type { EventKind } from './eventKinds.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { JobFacts } from './facts.ts';
+import type { StoreRate } from './storeRate.ts';
 import type { CounterId, MeasureId, StoreMeasureId } from './measures.ts';
 import type { IntervalRule, LimitSetter, RuleKind } from './rule.ts';
 import type { LifeRange } from '../wear/wearGrid.ts';
@@ -77,8 +78,10 @@ export type RuleReason =
       left: number;
       unusable: number;
       perDay: number;
-      /** Where its rate comes from: read, worked out from what passed, or said by a person. */
-      by: 'readings' | 'balance' | 'declared';
+      /** Where its rate comes from: read, worked out from what passed, said by a person, or usual. */
+      by: StoreRate['by'];
+      /** What a person declared, where it was measured since; null: it governs, or nobody did. */
+      declaredPerDay: number | null;
     }
   | { kind: 'season'; recurrence: string; day: Day }
   | { kind: 'after-event'; event: EventKind; at: Instant; days: number; note: string };

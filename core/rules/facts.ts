@@ -36,7 +36,12 @@ export interface UnitReading {
 export interface StoreFigures {
   capacity: number | null;
   unusable: number | null;
+  /** As a person declared it. */
   usePerDay: number | null;
+  /** As it was measured over several fills; it stands over what was declared. */
+  measuredPerDay?: number | null;
+  /** As such stores usually lose, where nothing was measured or declared. */
+  usualPerDay?: number | null;
   /** What is left now where that is worked out from what has passed, not read; it comes before readings. */
   leftNow?: number | null;
 }

@@ -13,6 +13,8 @@ export interface Measure {
   counts?: 'total' | 'rate';
   /** Above nothing, it shows that the part runs. */
   showsRunning?: true;
+  /** Nobody reads it: it is worked out from what has passed. */
+  workedOut?: true;
   /** What harm stands behind its limit, once it is crossed. */
   beyond?: string;
   /** Read on a unit unless it belongs to the whole water. */
@@ -160,7 +162,22 @@ export const measures = {
     decimals: 0,
   },
   'litres-left': { name: 'Water left', quantity: 'volume', worse: 'falls', repeatability: 0.5, decimals: 0 },
-  'resin-left': { name: 'Resin left', quantity: 'share', worse: 'falls', repeatability: 8, decimals: 0 },
+  'resin-left': {
+    name: 'Resin left',
+    quantity: 'share',
+    worse: 'falls',
+    repeatability: 8,
+    decimals: 0,
+    workedOut: true,
+  },
+  'rated-litres-left': {
+    name: 'Rated litres left',
+    quantity: 'volume',
+    worse: 'falls',
+    repeatability: 50,
+    decimals: 0,
+    workedOut: true,
+  },
   'metres-left': { name: 'Roll left', quantity: 'length', worse: 'falls', repeatability: 20, decimals: 0 },
 } as const satisfies Record<string, Measure>;
 export type MeasureId = keyof typeof measures;
@@ -180,5 +197,6 @@ export const storeMeasureIds = [
   'litres-left',
   'metres-left',
   'resin-left',
+  'rated-litres-left',
 ] as const satisfies readonly MeasureId[];
 export type StoreMeasureId = (typeof storeMeasureIds)[number];

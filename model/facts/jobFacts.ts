@@ -1,3 +1,4 @@
+import { storeFiguresOf } from './storeFigures.ts';
 import { rejectionsOfTds } from '../water/rejection.ts';
 import { readingsOfChannels, readingsOfSystem } from '../water/readings.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
@@ -157,7 +158,7 @@ export class FactMaker {
         hours: one.value,
       })),
       unitReadings: unit.filter((one) => one.measure !== 'hours'),
-      store: job.content.store ?? this.storeOf(definition, place, at),
+      store: storeFiguresOf(job, definition, { snapshot: this.snapshot, index, place, at }),
       counter: this.counterOf(definition, place, unit, at),
       water,
       dutyHoursPerDay: (place.unit ?? place.component)?.content.dutyHoursPerDay ?? 24,
@@ -271,12 +272,6 @@ export class FactMaker {
     return readings.length === 0
       ? null
       : { measure: countedBy, readings: readings.map(({ at: read, value }) => ({ at: read, value })) };
-  }
-
-  /** Resin has no mark on it: what is left is worked out from what its unit has made. */
-  private storeOf(definition: JobDefinition, { unit, zone }: JobPlace, at: Instant): StoreFigures {
-    const isResin = definition.rules.some((rule) => rule.kind === 'depletion' && rule.store === 'resin-left');
-    return isResin && unit ? resinStore(this.index, unit, zone, at) : noStoreFigures;
   }
 }
 

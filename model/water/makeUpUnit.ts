@@ -4,7 +4,7 @@ import type { MeasureId } from '../../core/rules/measures.ts';
 import { CACO3_PER_EQ } from '../../core/quantity/constants.ts';
 import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
 import { figure } from '../../core/calculators/worked.ts';
-import { unitState } from '../../core/water/makeUp/unitState.ts';
+import { unitState, USUAL_WASTE } from '../../core/water/makeUp/unitState.ts';
 import {
   unitMeasures,
   type LastRead,
@@ -164,6 +164,33 @@ export function resinStore(
   // a spent charge still has the rate at which it was spent
   const perDay = days > 0 ? left / days : ratePerDay(facts);
   return { capacity: 100, unusable: null, usePerDay: perDay, leftNow: left };
+}
+
+/**
+ * What a carbon block has left of what its maker says it takes, in litres of feed at 1 mg/L of chlorine: declared, until
+ * its chlorine is tested behind it.
+ */
+export function carbonStore(
+  index: RecordIndex,
+  unit: Stored<'component'>,
+  blockId: string,
+  zone: string,
+  at: Instant,
+): StoreFigures {
+  const facts = unitFacts(index, unit, zone, at);
+  const { carbonRatedL, mainsChlorineMgL } = facts.figures;
+  const changedAt = lastServiceOf(index, blockId, 'replace', zone, at);
+  if (carbonRatedL === null || facts.litresPerDay === null || changedAt === null) return noStoreFigures;
+  const feedPerProduct = (1 + (unitState(facts).wastePerLitre ?? USUAL_WASTE)) * (mainsChlorineMgL ?? 1);
+  const passed =
+    totalBetween(unitMeter(index, unit.id, zone, at), changedAt, at) ??
+    (facts.litresPerDay * (at - changedAt)) / MS_PER_DAY;
+  return {
+    capacity: carbonRatedL,
+    unusable: null,
+    usePerDay: facts.litresPerDay * feedPerProduct,
+    leftNow: carbonRatedL - passed * feedPerProduct,
+  };
 }
 
 function ratePerDay({

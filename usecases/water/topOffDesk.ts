@@ -3,6 +3,11 @@ import { figure, worked, type Worked } from '../../core/calculators/worked.ts';
 import { findTopOffFault, type SalinityGoes, type TopOffFinding } from '../../core/water/topOff/faults.ts';
 import type { DailyLoss } from '../../core/water/topOff/dailyLoss.ts';
 import { usualEvaporation } from '../../core/water/topOff/evaporation.ts';
+import { noStoreFigures } from '../../core/rules/facts.ts';
+import { storeRate, type StoreRate } from '../../core/rules/storeRate.ts';
+import { donesOf } from '../../model/facts/dones.ts';
+import { placeOfJob } from '../../model/facts/places.ts';
+import { storeFiguresOf } from '../../model/facts/storeFigures.ts';
 import type { Stored } from '../../contract/records.ts';
 import { checksMade, type CheckKnown } from '../../model/water/checks.ts';
 import { lossOf, surfaceOfSystem } from '../../model/water/demand.ts';
@@ -22,6 +27,8 @@ export interface TopOffDesk {
   /** What is left by now. */
   leftL: number | null;
   loss: DailyLoss;
+  /** What a day takes, as the plan reckons it too; null: nobody knows. */
+  rate: StoreRate | null;
   declaredPerDay: number | null;
   /** Days until what can be used is gone, and that day. */
   days: Worked | null;
@@ -39,17 +46,24 @@ export function topOffDesk(
   zone: string,
   at: Instant,
 ): TopOffDesk {
-  const { snapshot, index } = evidence;
+  const { snapshot, index, definitionOf } = evidence;
   const systemId = topOff.content.systemIds[0] ?? '';
-  const store = index.on('jobsOfTarget', topOff.id).find((job) => job.content.store)?.content.store ?? null;
+  const refill = index
+    .on('jobsOfTarget', topOff.id)
+    .find((job) => definitionOf(job.content).rules.some((rule) => rule.kind === 'depletion'));
+  const place = refill && placeOfJob(refill.content, snapshot);
+  const store =
+    refill && place
+      ? storeFiguresOf(refill, definitionOf(refill.content), { snapshot, index, place, at })
+      : noStoreFigures;
   const loss = lossOf(evidence, topOff.id, zone, at);
-  const read = readingsOn(index, topOff.id, { measure: 'litres-left' }, zone, at).at(-1);
-  const perDay = loss.recent?.perDay ?? loss.usual?.perDay ?? store?.usePerDay ?? null;
-  const leftL =
-    read && perDay !== null ? Math.max(0, read.value - perDay * read.daysAgo) : (read?.value ?? null);
-  const unusableL = store?.unusable ?? 0;
+  const rate = storeRate(store);
+  const last = lastLevel(evidence, topOff.id, refill?.id ?? null, store.capacity, zone, at);
+  const leftL = last && Math.max(0, last.litres - (rate?.perDay ?? 0) * last.daysAgo);
+  const unusableL = store.unusable ?? 0;
+  const perDay = rate?.perDay ?? 0;
   const days =
-    leftL !== null && perDay !== null && perDay > 0
+    leftL !== null && perDay > 0
       ? worked('reservoir-days', { reservoir: leftL, unusable: unusableL, evaporation: perDay })
       : null;
   const salinity = salinityOf(evidence, systemId, zone, at);
@@ -60,11 +74,12 @@ export function topOffDesk(
     name: topOff.content.name,
     systemId,
     systemName: snapshot.content('system', systemId)?.name ?? '',
-    capacityL: store?.capacity ?? null,
+    capacityL: store.capacity,
     unusableL,
     leftL,
     loss,
-    declaredPerDay: store?.usePerDay ?? null,
+    rate,
+    declaredPerDay: store.usePerDay,
     days,
     emptyOn: days ? dayOf(at - MS_PER_DAY / 2 + figure(days, 'days') * MS_PER_DAY, zone) : null,
     surfaceCm2,
@@ -73,6 +88,22 @@ export function topOffDesk(
     finding: findTopOffFault(loss.verdict, salinity, made),
     made,
   };
+}
+
+/** The last level that is known: read, or full when it was refilled. */
+function lastLevel(
+  { index }: Evidence,
+  topOffId: string,
+  refillId: string | null,
+  capacityL: number | null,
+  zone: string,
+  at: Instant,
+): { litres: number; daysAgo: number } | null {
+  const read = readingsOn(index, topOffId, { measure: 'litres-left' }, zone, at).at(-1);
+  const filledAt = refillId === null ? undefined : donesOf(index, refillId, zone, at).at(-1);
+  if (filledAt !== undefined && capacityL !== null && (!read || filledAt > read.at))
+    return { litres: capacityL, daysAgo: (at - filledAt) / MS_PER_DAY };
+  return read ? { litres: read.value, daysAgo: read.daysAgo } : null;
 }
 
 /** How salinity goes by its tests; null: it is not tested often enough to say, or it does not matter in fresh water. */

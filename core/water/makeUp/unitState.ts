@@ -4,7 +4,8 @@ import type { CarbonVerdict, UnitFacts, UnitState } from './types.ts';
 const KPA_PER_BAR = 100;
 /** Where the feed's temperature is not read: cold mains. House default. */
 const COLD_MAINS_C = 12;
-const USUAL_WASTE = 3;
+/** Litres wasted for each made where it was not read. Common practice, no published source. */
+export const USUAL_WASTE = 3;
 /** The least that a kit shows: chlorine at or over it comes through the carbon. House default. */
 const CHLORINE_SHOWS_MGL = 0.05;
 

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { noStoreFigures } from '../../../core/rules/facts.ts';
-import { measures, type StoreMeasureId } from '../../../core/rules/measures.ts';
+import { measures, type Measure, type StoreMeasureId } from '../../../core/rules/measures.ts';
 import type { Consequence, JobDefinition } from '../../../core/catalogue/types.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { useSetting } from '../../api/data.ts';
@@ -38,8 +38,10 @@ export function JobFigures({
   const [minutes, setMinutes] = useState<number | null>(inForce.minutes);
   const [clearMin, setClearMin] = useState<number | null>(inForce.temporary?.clearMin ?? null);
   const [consequence, setConsequence] = useState<Consequence>(inForce.consequence);
-  // what is left of a resin is worked out on the make-up desk: nothing to enter here
-  const storeRule = inForce.rules.find((rule) => rule.kind === 'depletion' && rule.store !== 'resin-left');
+  // what is worked out from what has passed is entered on the make-up desk
+  const storeRule = inForce.rules.find(
+    (rule) => rule.kind === 'depletion' && !(measures[rule.store] as Measure).workedOut,
+  );
   const [store, setStore] = useState<JobStore>(job.content.store ?? noStoreFigures);
   const [base] = useBase(job);
   const { send: sendWrites, pending, error } = useSend(onDone);

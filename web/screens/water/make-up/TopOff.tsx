@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { formatNumber } from '../../../../core/quantity/quantities.ts';
+import { isOther, rateWord } from '../../../../core/explain/rateWord.ts';
 import { topOffFaults } from '../../../../core/water/topOff/faults.ts';
 import { evaporationBy, litresADay, type Air } from '../../../../core/water/topOff/evaporation.ts';
 import type { Day } from '../../../../core/time/day.ts';
@@ -19,8 +20,7 @@ export function TopOff({ topOff, zone, today }: { topOff: TopOffDesk; zone: stri
   const { dateFormat } = useSetting();
   const amounts = useAmounts();
   const [looking, setLooking] = useState(false);
-  const { loss, finding } = topOff;
-  const now = loss.recent ?? loss.usual;
+  const { finding, rate, declaredPerDay } = topOff;
   const first = finding?.ranked[0];
   const checks = checksOf('top-off');
   return (
@@ -44,11 +44,11 @@ export function TopOff({ topOff, zone, today }: { topOff: TopOffDesk; zone: stri
             {topOff.leftL === null
               ? 'Read what is left in its reservoir, here under its equipment, and again some days later.'
               : `About ${amounts.litres(topOff.leftL)} left${topOff.unusableL > 0 ? `, ${amounts.litres(topOff.unusableL)} of it out of reach` : ''}${
-                  now
-                    ? `; ${amounts.litres(now.perDay)} a day by what was read`
-                    : topOff.declaredPerDay !== null
-                      ? `; ${amounts.litres(topOff.declaredPerDay)} a day as said`
-                      : ''
+                  rate ? `; ${amounts.litres(rate.perDay)} a day ${rateWord[rate.by]}` : ''
+                }${
+                  rate && rate.by !== 'declared' && isOther(rate.perDay, declaredPerDay)
+                    ? `, ${amounts.litres(declaredPerDay)} declared`
+                    : ''
                 }.`}
             {topOff.days && (
               <>

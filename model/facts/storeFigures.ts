@@ -1,0 +1,49 @@
+import type { JobDefinition } from '../../core/catalogue/types.ts';
+import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
+import type { StoreMeasureId } from '../../core/rules/measures.ts';
+import type { Instant } from '../../core/time/day.ts';
+import { usualEvaporation } from '../../core/water/topOff/evaporation.ts';
+import type { Stored } from '../../contract/records.ts';
+import type { Snapshot } from '../snapshot.ts';
+import { lossOf, surfaceOfSystem } from '../water/demand.ts';
+import { carbonStore, resinStore } from '../water/makeUpUnit.ts';
+import type { JobPlace } from './places.ts';
+import type { RecordIndex } from './recordIndex.ts';
+
+interface Asked {
+  snapshot: Snapshot;
+  index: RecordIndex;
+  place: JobPlace;
+  said: StoreFigures;
+  at: Instant;
+}
+/** What is known of a store besides what a person said of it: by what is read and by what has passed. */
+const known: Record<StoreMeasureId, (asked: Asked) => StoreFigures> = {
+  'resin-left': ({ index, place: { unit, zone }, said, at }) =>
+    unit ? resinStore(index, unit, zone, at) : said,
+  'rated-litres-left': ({ index, place: { unit, component, zone }, said, at }) =>
+    unit && component ? carbonStore(index, unit, component.id, zone, at) : said,
+  'metres-left': ({ said }) => said,
+  'litres-left': ({ snapshot, index, place: { component, systemIds, zone }, said, at }) => {
+    // what the water loses is the top-off's to replace, and no other store's
+    if (component?.content.kindId !== 'top-off') return said;
+    const { recent, usual } = lossOf({ index }, component.id, zone, at);
+    const surface = surfaceOfSystem({ snapshot }, systemIds[0] ?? '');
+    const { lo, hi } = usualEvaporation(surface);
+    return {
+      ...said,
+      measuredPerDay: recent?.perDay ?? usual?.perDay ?? null,
+      usualPerDay: surface > 0 ? (lo + hi) / 2 : null,
+    };
+  },
+};
+
+export function storeFiguresOf(
+  job: Stored<'job'>,
+  { rules }: JobDefinition,
+  asked: Omit<Asked, 'said'>,
+): StoreFigures {
+  const said = job.content.store ?? noStoreFigures;
+  const [store] = rules.flatMap((rule) => (rule.kind === 'depletion' ? [rule.store] : []));
+  return store ? known[store]({ ...asked, said }) : said;
+}
