@@ -160,6 +160,7 @@ export const EquipmentKind = v.strictObject({
   alsoCalled: v.array(name('Another name')),
   place: v.picklist(pathPlaces),
   sideLoop: v.optional(flag('Side loop')),
+  delivers: v.optional(v.array(v.picklist(parameterIds))),
   target: choice('What it is', ['component', 'system']),
   about: text('What it is', 1000),
   parts: v.optional(v.array(slug('A part'))),

@@ -237,3 +237,28 @@ test('a carbon block good for 3,200 L: what has passed of it makes its date, unt
   here.read({ componentId: blockId }, { measure: 'chlorine' }, 1, 0.2);
   expect(rowOf(here, jobId).sentence).toMatch(/^Chlorine after the carbon was 0\.20? mg\/L/);
 });
+
+describe('alkalinity that falls beside a calcium reactor', () => {
+  function reef(last: number) {
+    const here = place();
+    const systemId = here.system('Reef', 400, { bands: { alkalinity: { lo: 7.5, hi: 9 } } });
+    const componentId = here.component('calcium-reactor', [systemId], { name: 'Calcium reactor' });
+    const refill = here.job({ componentId }, 'calcium-reactor', 'refill');
+    here.done(refill, 30);
+    [28, 21, 14, 7, 0.5].forEach((ago, i) =>
+      here.read({ systemId }, { parameter: 'alkalinity' }, ago, last + 0.35 * (4 - i)),
+    );
+    const { remedies } = systemWater(here.evidence(), { systemId, zone: 'UTC', at: AT });
+    return { row: rowOf(here, refill), options: remedies[0]?.options ?? [] };
+  }
+  test('in its band still: more delivery is proposed, by what it falls', () => {
+    const { options } = reef(7.8);
+    expect(options[0]).toMatchObject({ kind: 'more-delivery', names: ['Calcium reactor'] });
+    expect(options[0]?.kind === 'more-delivery' && options[0].perDay).toBeCloseTo(0.05, 2);
+  });
+  test('under its band: delivery first, then what is weighed out once; the media are not called by it', () => {
+    const { row, options } = reef(6.8);
+    expect(options.map((one) => one.kind).slice(0, 2)).toEqual(['more-delivery', 'dose']);
+    expect(row.rules.map((rule) => rule.kind)).toEqual(['wear']);
+  });
+});

@@ -142,6 +142,7 @@ export const chemicalMedia: readonly EquipmentKind[] = [
     place: 'reactor',
     sideLoop: true,
     target: 'component',
+    delivers: ['alkalinity', 'calcium'],
     about: 'Dissolves calcium carbonate with CO2. Never below half the column.',
     jobs: [
       job({
@@ -151,7 +152,6 @@ export const chemicalMedia: readonly EquipmentKind[] = [
         rules: [
           { kind: 'wear', range: months(3, 4) },
           { kind: 'condition', measure: 'column-left', limit: 50, against: 'as-read' },
-          { kind: 'water-test', parameter: 'alkalinity', side: 'below' },
         ],
         driver: 'dissolution',
         foundScale: 'level',
@@ -203,6 +203,7 @@ export const chemicalMedia: readonly EquipmentKind[] = [
     alsoCalled: ['kalkwasser', 'lime', 'kalk stirrer'],
     place: 'make-up',
     target: 'component',
+    delivers: ['alkalinity', 'calcium'],
     about: 'A charge that slumps overdoses; a closed tip doses nothing.',
     jobs: [
       job({

@@ -128,6 +128,8 @@ export interface EquipmentKind {
   place: PathPlace;
   /** true where water passes it and comes back (a side loop), false where it stands in the main path. */
   sideLoop?: boolean;
+  /** What it brings into the water day by day: too little of that is first a matter of how much it delivers. */
+  delivers?: readonly ParameterId[];
   /** 'system' kinds are the jobs of the water and vessel themselves; everything else is equipment. */
   target: 'component' | 'system';
   about: string;

@@ -90,6 +90,11 @@ const say: Say = {
         : `By what is used it is back in about ${count(Math.max(1, Math.round(daysToBand)), 'day')}. Test then.`,
     wontFix: null,
   }),
+  'more-delivery': ({ parameter, names, perDay }, { difference }) => ({
+    order: `Raise what ${listWord(names)} ${names.length === 1 ? 'delivers' : 'deliver'}${perDay === null ? '' : `, by about ${difference(parameter, perDay)} a day`}`,
+    because: `${perDay === null ? 'It is low' : `It falls ${difference(parameter, perDay)} a day`}, and what is delivered day by day comes first. Change one thing by a little, let it settle, test daily at the same hour.`,
+    wontFix: 'a column below half or a spent charge: the media come second',
+  }),
   'daily-dose': ({ parameter, advice, days, solution }, { difference }) => {
     const { holding, within, change } = advice;
     const use = `Use is ${difference(parameter, holding)} a day, give or take ${difference(parameter, within)}, from ${count(Math.round(days), 'day')} of tests.`;
@@ -159,9 +164,9 @@ const say: Say = {
     order: `Take out less ${parameterWord(parameter)}`,
     because: `None can be measured: corals starve and pale, nuisance films take over. ${
       stop.length > 0
-        ? `Stop or cut down first: ${listWord(stop)}; then`
-        : 'Less media or carbon dosing, fewer socks;'
-    } a little more feed.`,
+        ? `Cut down first: ${listWord(stop)}, one at a time`
+        : 'Less media or carbon dosing first'
+    }; then a little more feed. One change a week, a test between; never pour a nutrient in to catch up.`,
     wontFix: null,
   }),
   temperature: ({ by, days }, { difference }) => ({

@@ -24,19 +24,30 @@ const known: Record<StoreMeasureId, (asked: Asked) => StoreFigures> = {
   'rated-litres-left': ({ index, place: { unit, component, zone }, said, at }) =>
     unit && component ? carbonStore(index, unit, component.id, zone, at) : said,
   'metres-left': ({ said }) => said,
-  'litres-left': ({ snapshot, index, place: { component, systemIds, zone }, said, at }) => {
-    // what the water loses is the top-off's to replace, and no other store's
-    if (component?.content.kindId !== 'top-off') return said;
-    const { recent, usual } = lossOf({ index }, component.id, zone, at);
-    const surface = surfaceOfSystem({ snapshot }, systemIds[0] ?? '');
-    const { lo, hi } = usualEvaporation(surface);
-    return {
-      ...said,
-      measuredPerDay: recent?.perDay ?? usual?.perDay ?? null,
-      usualPerDay: surface > 0 ? (lo + hi) / 2 : null,
-    };
-  },
+  // what the water loses is the top-off's to replace, and no other store's
+  'litres-left': ({ snapshot, index, place: { component, zone }, said, at }) =>
+    component?.content.kindId === 'top-off'
+      ? topOffFigures({ snapshot, index }, component, said, zone, at)
+      : said,
 };
+
+/** A top-off's reservoir: what a person said of it, what it was measured to lose, what such a surface usually loses. */
+export function topOffFigures(
+  { snapshot, index }: Pick<Asked, 'snapshot' | 'index'>,
+  topOff: Stored<'component'>,
+  said: StoreFigures,
+  zone: string,
+  at: Instant,
+): StoreFigures {
+  const { recent, usual } = lossOf({ index }, topOff.id, zone, at);
+  const surface = surfaceOfSystem({ snapshot }, topOff.content.systemIds[0] ?? '');
+  const { lo, hi } = usualEvaporation(surface);
+  return {
+    ...said,
+    measuredPerDay: recent?.perDay ?? usual?.perDay ?? null,
+    usualPerDay: surface > 0 ? (lo + hi) / 2 : null,
+  };
+}
 
 export function storeFiguresOf(
   job: Stored<'job'>,

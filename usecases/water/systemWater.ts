@@ -1,3 +1,4 @@
+import { findKind } from '../../core/catalogue/index.ts';
 import { findProgramme } from '../../core/catalogue/programmes.ts';
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { consumptionOf } from '../../core/water/consumption.ts';
@@ -6,6 +7,7 @@ import { isJudged, readingError, type TestSeries } from '../../core/water/testSe
 import { verdictOf, type ParameterVerdict } from '../../core/water/verdict.ts';
 import { remediesOf } from '../../core/water/remedies/remedies.ts';
 import type {
+  Deliverer,
   Dosing,
   Means,
   OwnSolution,
@@ -13,6 +15,7 @@ import type {
   Tested,
   WaterNow,
 } from '../../core/water/remedies/types.ts';
+import { ownKindsOf } from '../../model/facts/definition.ts';
 import { donesOf } from '../../model/facts/dones.ts';
 import { readingsOfChannels } from '../../model/water/readings.ts';
 import type { Stored } from '../../contract/records.ts';
@@ -69,6 +72,7 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
     ...(programme ? { order: programme.exportOrder } : {}),
     means: meansOf(jobs, daysOf, tests),
     strippers: strippersOf(evidence, jobs),
+    deliverers: deliverersOf(evidence, systemId),
     solutions: dosed.solutions,
     dosing: dosed.dosing,
     heightM: site?.heightM ?? 0,
@@ -138,6 +142,17 @@ function strippersOf({ snapshot }: Evidence, jobs: readonly JobHere[]): string[]
     return definition.takesOut && component?.status === 'running' ? [component.name.toLowerCase()] : [];
   });
   return [...new Set(names)];
+}
+
+/** What runs here and brings minerals day by day. */
+function deliverersOf({ snapshot }: Evidence, systemId: string): Deliverer[] {
+  const ownKinds = ownKindsOf(snapshot);
+  return snapshot.all('component').flatMap(({ content }) => {
+    const delivers = findKind(content.kindId, ownKinds)?.delivers;
+    return delivers && content.status === 'running' && content.systemIds.includes(systemId)
+      ? [{ name: content.name, parameters: delivers }]
+      : [];
+  });
 }
 
 /** The person's own solutions, what is dosed of them, and what the tests say is used. */

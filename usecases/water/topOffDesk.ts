@@ -6,8 +6,7 @@ import { usualEvaporation } from '../../core/water/topOff/evaporation.ts';
 import { noStoreFigures } from '../../core/rules/facts.ts';
 import { storeRate, type StoreRate } from '../../core/rules/storeRate.ts';
 import { donesOf } from '../../model/facts/dones.ts';
-import { placeOfJob } from '../../model/facts/places.ts';
-import { storeFiguresOf } from '../../model/facts/storeFigures.ts';
+import { topOffFigures } from '../../model/facts/storeFigures.ts';
 import type { Stored } from '../../contract/records.ts';
 import { checksMade, type CheckKnown } from '../../model/water/checks.ts';
 import { lossOf, surfaceOfSystem } from '../../model/water/demand.ts';
@@ -51,11 +50,7 @@ export function topOffDesk(
   const refill = index
     .on('jobsOfTarget', topOff.id)
     .find((job) => definitionOf(job.content).rules.some((rule) => rule.kind === 'depletion'));
-  const place = refill && placeOfJob(refill.content, snapshot);
-  const store =
-    refill && place
-      ? storeFiguresOf(refill, definitionOf(refill.content), { snapshot, index, place, at })
-      : noStoreFigures;
+  const store = topOffFigures(evidence, topOff, refill?.content.store ?? noStoreFigures, zone, at);
   const loss = lossOf(evidence, topOff.id, zone, at);
   const rate = storeRate(store);
   const last = lastLevel(evidence, topOff.id, refill?.id ?? null, store.capacity, zone, at);

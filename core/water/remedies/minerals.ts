@@ -69,6 +69,21 @@ export function mineralTooLow(
   return [...own, ...weighed];
 }
 
+/** Too low, or on its way there: what delivers it day by day is turned up before anything is weighed out or refilled. */
+export function moreDelivery(
+  parameter: ParameterId,
+  { perWeek }: Tested,
+  low: boolean,
+  water: WaterNow,
+): Remedy[] {
+  const names = (water.deliverers ?? [])
+    .filter((one) => one.parameters.includes(parameter))
+    .map((one) => one.name);
+  const falls = typeof perWeek === 'number' && perWeek < 0;
+  if (names.length === 0 || !(low || falls)) return [];
+  return [{ kind: 'more-delivery', parameter, names, perDay: falls ? -perWeek / 7 : null }];
+}
+
 /** Too high: nothing is added until use has brought it into its band; how long that takes where use is known. */
 export function mineralTooHigh(
   parameter: ParameterId,

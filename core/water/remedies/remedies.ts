@@ -2,7 +2,14 @@ import { isAlarm } from '../alarms.ts';
 import { isStripped, judge, parameters, type ParameterId } from '../parameters.ts';
 import { ammoniaFirstAid, nitriteFirstAid } from './firstAid.ts';
 import { daysFor, inside } from './limits.ts';
-import { dailyDose, imbalanceRemedy, isMineral, mineralTooHigh, mineralTooLow } from './minerals.ts';
+import {
+  dailyDose,
+  imbalanceRemedy,
+  isMineral,
+  mineralTooHigh,
+  mineralTooLow,
+  moreDelivery,
+} from './minerals.ts';
 import { nutrientTooHigh } from './nutrients.ts';
 import { oxygenRemedies } from './oxygen.ts';
 import { salinityRemedies } from './salinity.ts';
@@ -78,7 +85,8 @@ function optionsOf(parameter: ParameterId, tested: Tested, water: WaterNow): Rem
   const side = sideOf(parameter, tested);
   const daily = water.litres === null ? [] : dailyDose(parameter, water.litres, water);
   const odd = oddOnes(parameter, water);
-  if (!side || !tested.band) return [...odd, ...daily];
+  const delivery = isMineral(parameter) ? moreDelivery(parameter, tested, side === 'below', water) : [];
+  if (!side || !tested.band) return [...odd, ...delivery, ...daily];
   const target = inside(
     tested.band,
     side === 'above' ? 'hi' : 'lo',
@@ -88,6 +96,7 @@ function optionsOf(parameter: ParameterId, tested: Tested, water: WaterNow): Rem
   if (needsLitres(parameter) && water.litres === null) return [{ kind: 'measure-the-vessel', parameter }];
   return [
     ...odd,
+    ...delivery,
     ...makers[parameter]({ parameter, tested, side, target, litres: water.litres ?? 0, water }),
     ...daily,
   ];

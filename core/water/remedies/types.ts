@@ -40,6 +40,11 @@ export interface Dosing {
   consumption: Consumption | null;
 }
 
+export interface Deliverer {
+  name: string;
+  parameters: readonly ParameterId[];
+}
+
 export interface WaterNow {
   /** True water; null: no vessel is measured. */
   litres: number | null;
@@ -51,6 +56,8 @@ export interface WaterNow {
   means?: readonly Means[];
   solutions?: readonly OwnSolution[];
   dosing?: Partial<Record<ParameterId, Dosing>>;
+  /** What brings minerals day by day, by name. */
+  deliverers?: readonly Deliverer[];
   /** Names of what strips nutrients here: media, pellets, a screen. */
   strippers?: readonly string[];
   /** Height above the sea, m; absent: 0. */
@@ -98,6 +105,8 @@ export type Remedy =
       days: number;
       result: number;
     }
+  /** A falling mineral where something delivers it: that is set first, its media come second. */
+  | { kind: 'more-delivery'; parameter: ParameterId; names: readonly string[]; perDay: number | null }
   | { kind: 'stop-dosing'; parameter: ParameterId; daysToBand: number | null }
   | {
       kind: 'daily-dose';
