@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { caseWord } from '../core/explain/caseWord.ts';
 import { addDays, dayOf, endOfDay } from '../core/time/day.ts';
 import type { Stored } from '../contract/records.ts';
 import { Snapshot } from '../model/snapshot.ts';
@@ -6,6 +7,7 @@ import { NOW, place } from '../model/testing/place.ts';
 import { makePlan } from './plan/plan.ts';
 import { makeUpDesk } from './water/makeUpDesk.ts';
 import { changeFacts } from './water/changeFacts.ts';
+import { waterAnswer } from './water/waterAnswer.ts';
 import { systemWater } from './water/systemWater.ts';
 
 // What was measured beats what is usual, wherever it was typed.
@@ -261,4 +263,41 @@ describe('alkalinity that falls beside a calcium reactor', () => {
     expect(options.map((one) => one.kind).slice(0, 2)).toEqual(['more-delivery', 'dose']);
     expect(row.rules.map((rule) => rule.kind)).toEqual(['wear']);
   });
+});
+
+describe('whether it worked', () => {
+  function overBand(after: readonly (readonly [number, number])[]) {
+    const here = place();
+    const systemId = here.system('Reef', 400, { bands: { phosphate: { lo: 0.03, hi: 0.1 } } });
+    const mediaId = here.component('phosphate-media', [systemId], { name: 'Phosphate reactor' });
+    const jobId = here.job({ componentId: mediaId }, 'phosphate-media', 'replace');
+    for (const [ago, value] of [[22, 0.14], [16, 0.16], ...after] as const)
+      here.read({ systemId }, { parameter: 'phosphate' }, ago, value, { timing: 'before' });
+    here.done(jobId, 15, { minutes: 25 });
+    const told = waterAnswer(here.evidence(), systemId, NOW).cases[0]?.told ?? expect.fail('no case');
+    const style = {
+      show: (_: string, value: number) => `${value.toFixed(2)} mg/L`,
+      difference: (_: string, value: number) => `${value.toFixed(3)} mg/L`,
+      ...{ today: TODAY, date: 'day-month' as const },
+    };
+    return caseWord('phosphate', told, style);
+  }
+  test('a new charge that brought it back: the case is closed, with its error and the work it took', () =>
+    expect(
+      overBand([
+        [8, 0.08],
+        [1, 0.06],
+      ]),
+    ).toMatch(
+      /^Back in its band since .*: 0\.15 mg\/L \(2 tests\) before, 0\.07 mg\/L \(2 tests\) after, give or take 0\.01\d mg\/L\. Done for it: Phosphate reactor, replace the charge \(.*\); 25 minutes of work\. Closed\.$/,
+    ));
+  test('one that brought nothing sends to the cause', () =>
+    expect(
+      overBand([
+        [8, 0.16],
+        [1, 0.15],
+      ]),
+    ).toMatch(/^No clear change: .* Look for the cause/));
+  test('no test since: too early to say', () =>
+    expect(overBand([])).toMatch(/^Too early to say whether it helped/));
 });

@@ -4,6 +4,8 @@ import type { ParameterRemedies } from '../../core/water/remedies/types.ts';
 import type { ParameterVerdict } from '../../core/water/verdict.ts';
 import { dayOf, endOfDay, MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { zoneOfSystem } from '../../model/facts/places.ts';
+import type { WaterCase } from '../../core/water/waterCase.ts';
+import { waterCases } from './waterCases.ts';
 import { systemWater, type DoseChange } from './systemWater.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 
@@ -11,6 +13,8 @@ import type { Evidence } from '../../model/water/testedWater.ts';
 export interface WaterAnswer {
   verdicts: ParameterVerdict[];
   remedies: ParameterRemedies[];
+  /** What left its band: what was done for it, and whether that helped. */
+  cases: { parameter: ParameterId; told: WaterCase }[];
   /** What the first change proposed does to everything; empty where none is proposed. */
   afterChange: { share: number; litres: number; to: ChangedTo[] } | null;
   /** The last twelve weeks, for the small lines at the heads. */
@@ -33,6 +37,10 @@ export function waterAnswer(evidence: Evidence, systemId: string, now: Instant):
   return {
     verdicts: [...verdicts.values()],
     remedies: [...remedies],
+    cases: [...waterCases(evidence, { systemId, zone, at })].map(([parameter, told]) => ({
+      parameter,
+      told,
+    })),
     afterChange: change
       ? {
           share: change.share,

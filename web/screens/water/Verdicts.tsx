@@ -1,11 +1,13 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { caseWord } from '../../../core/explain/caseWord.ts';
 import { remedyWord, type RemedyWords } from '../../../core/explain/remedyWord.ts';
 import { standingWord, verdictSentences, type VerdictStyle } from '../../../core/explain/verdictWord.ts';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import { addDays, type Day } from '../../../core/time/day.ts';
 import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
 import type { Remedy } from '../../../core/water/remedies/types.ts';
+import type { WaterCase } from '../../../core/water/waterCase.ts';
 import type { ParameterVerdict } from '../../../core/water/verdict.ts';
 import { TOO_OLD_DAYS } from '../../../usecases/water/systemWater.ts';
 import type { WaterAnswer } from '../../../usecases/water/waterAnswer.ts';
@@ -50,11 +52,13 @@ export function Verdicts({
     (column) => water.verdicts.find((one) => one.parameter === column.id) ?? [],
   );
   const remediesOf = (id: ParameterId) => water.remedies.find((one) => one.parameter === id);
+  const caseOf = (id: ParameterId) => water.cases.find((one) => one.parameter === id)?.told;
   const speaks = (one: ParameterVerdict): boolean =>
     RANK[one.verdict] < 2 ||
     one.doubtful !== null ||
     one.leaves !== null ||
     one.week?.unusual === true ||
+    caseOf(one.parameter) !== undefined ||
     (remediesOf(one.parameter)?.options.length ?? 0) > 0;
   const rank = (one: ParameterVerdict): number =>
     remediesOf(one.parameter)?.alarm ? -1 : one.doubtful ? 0.5 : RANK[one.verdict];
@@ -76,6 +80,7 @@ export function Verdicts({
           today={today}
           remedies={(remediesOf(one.parameter)?.options ?? []).map(words)}
           alarm={remediesOf(one.parameter)?.alarm ?? false}
+          story={caseOf(one.parameter)}
           name={columns.find((column) => column.id === one.parameter)?.name ?? one.parameter}
         />
       ))}
@@ -122,6 +127,7 @@ function OneVerdict({
   today,
   remedies,
   alarm,
+  story,
   name,
 }: {
   one: ParameterVerdict;
@@ -129,6 +135,8 @@ function OneVerdict({
   today: Day;
   remedies: readonly RemedyWords[];
   alarm: boolean;
+  /** What left its band, and whether what was done helped. */
+  story: WaterCase | undefined;
   name: string;
   systemId: string;
 }) {
@@ -171,6 +179,7 @@ function OneVerdict({
       )}
       {!first && old && <div className="order">Test it first</div>}
       <p>{verdictSentences(one, style).join(' ')}</p>
+      {story && story.outcome !== 'nothing-done' && <p>{caseWord(one.parameter, story, style)}</p>}
       {one.latest && one.latest.days < -10 && (
         <p className="soft">
           Last test {writeDay(dayOfTest(one.latest.days, today), today, style.date)},{' '}

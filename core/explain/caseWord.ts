@@ -1,0 +1,42 @@
+import type { Level, WaterCase } from '../water/waterCase.ts';
+import type { ParameterId } from '../water/parameters.ts';
+import { addDays, type Day } from '../time/day.ts';
+import { count, dayWord, listWord, type DateStyle } from './words.ts';
+
+export interface CaseStyle {
+  show: (parameter: ParameterId, value: number) => string;
+  difference: (parameter: ParameterId, value: number) => string;
+  today: Day;
+  date: DateStyle;
+}
+
+/** Whether what was done helped, against its error, what it took, and what follows: two or three sentences. */
+export function caseWord(parameter: ParameterId, one: WaterCase, style: CaseStyle): string {
+  const { doings, before, after, outcome } = one;
+  const level = ({ value, tests }: Level): string =>
+    `${style.show(parameter, value)} (${count(tests, 'test')})`;
+  const compared = after
+    ? `${level(before)} before, ${level(after)} after, give or take ${style.difference(parameter, Math.hypot(before.error, after.error))}`
+    : `${level(before)} before`;
+  const day = (days: number): string =>
+    dayWord(addDays(style.today, Math.ceil(days)), style.today, style.date);
+  const minutes = doings.reduce((sum, doing) => sum + (doing.minutes ?? 0), 0);
+  const done =
+    doings.length === 0
+      ? ''
+      : ` Done for it: ${listWord(doings.map((doing) => `${doing.what} (${day(doing.days)})`))}${minutes > 0 ? `; ${count(Math.round(minutes), 'minute')} of work` : ''}.`;
+  switch (outcome) {
+    case 'worked':
+      return `Back in its band since ${day(one.closedDays ?? 0)}: ${compared}.${done} Closed.`;
+    case 'helps':
+      return `It helps: ${compared}.${done} Not in its band yet.`;
+    case 'no-clear-change':
+      return `No clear change: ${compared}.${done} Look for the cause before doing the same again.`;
+    case 'worse':
+      return `It got worse all the same: ${compared}.${done} Look for the cause.`;
+    case 'too-early':
+      return `Too early to say whether it helped: ${compared}.${done} The next test tells.`;
+    case 'nothing-done':
+      return `Out of its band since ${day(one.openedDays)}; nothing was done for it yet.`;
+  }
+}
