@@ -181,11 +181,24 @@ describe('each kind of reason', () => {
         limit: 76,
         clean: 26,
         after: null,
-        crossed: null,
+        crossed: { after: null, by: noonOf('2026-11-24', 'UTC') },
         latest: { value: 81, at: noonOf('2026-11-24', 'UTC') },
         trend: null,
       },
-      'Pressure drop was 81 kPa on Tue 24 Nov, over 76 kPa (26 kPa when clean).',
+      'Pressure drop was 81 kPa on Tue 24 Nov, over 76 kPa (26 kPa when clean): the flow behind it falls.',
+    ],
+    [
+      {
+        kind: 'condition' as const,
+        measure: 'chlorine' as const,
+        limit: 0.05,
+        clean: null,
+        after: null,
+        crossed: null,
+        latest: { value: 0, at: noonOf('2026-11-24', 'UTC') },
+        trend: null,
+      },
+      'Chlorine after the carbon was below 0.02 mg/L on Tue 24 Nov; its limit is 0.05 mg/L.',
     ],
     [
       {

@@ -7,7 +7,7 @@ import { wearEdges } from '../wear/found.ts';
 import { NEGLECT_FACTOR } from '../wear/wearPosterior.ts';
 import type { Day, Instant } from '../time/day.ts';
 import { measures, type Measure, type MeasureId } from '../rules/measures.ts';
-import { showMeasure } from './measureWord.ts';
+import { showMeasure, showReading } from './measureWord.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
 import {
   count,
@@ -73,13 +73,13 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const { name, worse, beyond }: Measure = measures[measure];
     const over = worse === 'rises' ? 'over' : 'under';
     const base = clean === null ? '' : ` (${showMeasure(measure, clean)} when clean)`;
-    const was = `${showMeasure(measure, latest.value)} on ${instantWord(latest.at, context.zone, context.today, context.style)}`;
+    const was = `${showReading(measure, latest.value)} on ${instantWord(latest.at, context.zone, context.today, context.style)}`;
     const mended = after === null ? '' : ` after “${after}”`;
-    if (!trend) {
+    if (crossed) {
       const since = sinceWord(crossed, latest.at, context);
-      const harm = crossed && beyond ? `: ${beyond}` : '';
-      return `${name} was ${was}${mended}, ${over} ${showMeasure(measure, limit)}${base}${since}${harm}.`;
+      return `${name} was ${was}${mended}, ${over} ${showMeasure(measure, limit)}${base}${since}${beyond ? `: ${beyond}` : ''}.`;
     }
+    if (!trend) return `${name} was ${was}${mended}; its limit is ${showMeasure(measure, limit)}${base}.`;
     const rate = `${showMeasure(measure, Math.abs(trend.perDay) * 7, 1)} a week`;
     const evidence = trend.from === 'readings' ? count(trend.readings, 'reading') : 'earlier cycles';
     return `${name} ${worse} ${rate} by ${evidence} and was ${was}; its limit is ${showMeasure(measure, limit)}${base}.`;

@@ -1,4 +1,4 @@
-import type { JobPlan } from '../planning/planJob.ts';
+import type { JobPlan, RulePlan } from '../planning/planJob.ts';
 import type { JobFacts } from '../rules/facts.ts';
 import type { RuleReason } from '../rules/evaluation.ts';
 import { isDueWhenFound } from '../wear/found.ts';
@@ -34,14 +34,17 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   if (plan.state === 'held' && facts.held) {
     return `Put off until ${instantWord(facts.held.until, facts.zone, today, style)}: ${facts.held.reason}.`;
   }
-  const reason = plan.governing?.reason;
+  // what was measured beyond its limit leads, whatever else comes first or is not known
+  const crossed = plan.rules.find((rule) => 'crossed' in rule.reason && rule.reason.crossed) ?? null;
+  const governing = crossed ?? plan.governing;
+  const reason = governing?.reason;
   if (!reason && plan.state === 'far-off') return 'Nothing calls for it now.';
   if (!reason) return 'The hours since the last time are not known: enter a meter reading or a date.';
   const context = { ageDays: plan.ageDays, today, zone: facts.zone, style };
 
   const speaks = speaksWithoutAge.has(reason.kind);
-  // what was measured beyond its limit leads, whatever else is not known
-  if ('crossed' in reason && reason.crossed) return sayReason(reason, context) + besideIt(plan, context);
+  const beside = besideIt(plan, governing, context);
+  if (crossed) return sayReason(reason, context) + beside;
   if (plan.lastDone === null && speaks)
     return `Nobody knows when this was last done. ${sayReason(reason, context)}`;
   if (plan.lastDone === null)
@@ -50,7 +53,7 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
     const from = dayWord(dayOf(plan.lastDone.from, facts.zone), today, style);
     const to = dayWord(dayOf(plan.lastDone.to, facts.zone), today, style);
     return speaks
-      ? `Last done between ${from} and ${to}. ${sayReason(reason, context)}${besideIt(plan, context)}`
+      ? `Last done between ${from} and ${to}. ${sayReason(reason, context)}${beside}`
       : `Last done between ${from} and ${to}; ${usual(reason)}. A look tells.`;
   }
   if (plan.look && isDueWhenFound(plan.look.found)) {
@@ -59,7 +62,7 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   const looked = plan.look
     ? ` Looked at ${instantWord(plan.look.at, facts.zone, today, style)}: ${foundInWords(plan.look.found)}.`
     : '';
-  const base = sayReason(reason, context) + besideIt(plan, context) + looked;
+  const base = sayReason(reason, context) + beside + looked;
   if (plan.state === 'look-first')
     return `${base} A look can save the work: not before ${plan.jobDay ? dayWord(plan.jobDay, today, style) : 'it is needed'} without one.`;
   const risk = stake[facts.definition.consequence];
@@ -73,9 +76,9 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
 /** From this chance of coming first on, the runner-up is named beside the governing rule. */
 const WORTH_NAMING = 0.15;
 
-function besideIt(plan: JobPlan, context: ReasonContext): string {
-  const { second } = plan;
-  return second && second.chance >= WORTH_NAMING ? ` Beside it: ${sayReason(second.reason, context)}` : '';
+function besideIt(plan: JobPlan, told: RulePlan | null, context: ReasonContext): string {
+  const other = plan.governing === told ? plan.second : plan.governing;
+  return other && other.chance >= WORTH_NAMING ? ` Beside it: ${sayReason(other.reason, context)}` : '';
 }
 
 /** Reasons that stand on something seen, whatever the age of the part. */

@@ -6,6 +6,8 @@ export interface Measure {
   quantity: QuantityId;
   /** Whether the value rises or falls as the part wears or the store empties. */
   worse: 'rises' | 'falls';
+  /** The least that its kit or meter shows; under it nothing more is known. House default. */
+  lowest?: number;
   /** Standard deviation of the same thing read twice, in the stored unit; house default. */
   repeatability: number;
   decimals: number;
@@ -126,6 +128,7 @@ export const measures = {
     name: 'Chlorine after the carbon',
     quantity: 'concentration',
     worse: 'rises',
+    lowest: 0.02,
     beyond: 'it destroys the membrane and passes into the water that is made',
     repeatability: 0.03,
     decimals: 2,

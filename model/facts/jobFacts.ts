@@ -9,10 +9,8 @@ import { measures, type Measure } from '../../core/rules/measures.ts';
 import { announcedReach, eventWords, type EventKind } from '../../core/rules/eventKinds.ts';
 import {
   instantOf,
-  noStoreFigures,
   type JobFacts,
   type ServiceFact,
-  type StoreFigures,
   type UnitReading,
   type WaterSeries,
 } from '../../core/rules/facts.ts';
@@ -23,7 +21,6 @@ import type { RecordKind, Stored } from '../../contract/records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
 import { nameOfJob, RecordIndex, targetOfJob } from './recordIndex.ts';
 import { incomingWater, sourcesOf, type WaterSource } from '../water/incomingWater.ts';
-import { resinStore } from '../water/makeUpUnit.ts';
 import { historiesOf, isCharge } from '../water/history.ts';
 import { definitionsOf, type DefinitionOf } from './definition.ts';
 import { withMinutesLearned } from './minutes.ts';

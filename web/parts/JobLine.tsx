@@ -1,9 +1,9 @@
+import { whenWord } from '../../core/explain/whenWord.ts';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { outOfUseWord, type OutOfUse } from '../../model/facts/outOfUse.ts';
 import type { PlanRow } from '../../usecases/plan/plan.ts';
 import type { DateStyle } from '../../core/explain/words.ts';
-import type { Day } from '../../core/time/day.ts';
 import { Field } from '../strip/Axis.tsx';
 import type { Scale } from '../strip/geometry.ts';
 import { LifeStrip } from '../strip/LifeStrip.tsx';
@@ -88,7 +88,7 @@ function Name({ row, chosen, onChoose, place, phone, style, dense }: JobLineProp
 
 /** The date and how far it is; short leaves the distance out except for today and tomorrow. */
 export function DateWord({ row, style, short }: { row: PlanRow; style: DateStyle; short?: boolean }) {
-  const { state, recommended, today } = row;
+  const { state, today } = row;
   if (state === 'left-off' || state === 'paused') return null;
   if (row.heldUntil)
     return (
@@ -101,23 +101,24 @@ export function DateWord({ row, style, short }: { row: PlanRow; style: DateStyle
         )}
       </span>
     );
-  if (recommended === null) return <span className="nb">no date yet</span>;
+  const when = whenWord(row, style);
+  if (!when) return <span className="nb">no date yet</span>;
+  const isNear = when.far === 'today' || when.far === 'tomorrow';
   return (
     <span className={`nb${state === 'past-window' ? ' late' : ''}`}>
       {short ? (
-        shortDay(recommended, today, style)
+        isNear ? (
+          when.far
+        ) : (
+          when.day
+        )
       ) : (
         <>
-          {writeDay(recommended, today, style)}, <b>{relativeWord(recommended, today)}</b>
+          {when.day}, <b>{when.far}</b>
         </>
       )}
     </span>
   );
-}
-
-function shortDay(day: Day, today: Day, style: DateStyle): string {
-  const relative = relativeWord(day, today);
-  return relative === 'today' || relative === 'tomorrow' ? relative : writeDay(day, today, style);
 }
 
 function DeskLine(props: JobLineProps) {

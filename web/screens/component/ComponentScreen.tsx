@@ -1,3 +1,4 @@
+import { whenWord } from '../../../core/explain/whenWord.ts';
 import Button from '@mui/material/Button';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -9,7 +10,7 @@ import { findKind } from '../../../core/catalogue/index.ts';
 import { catalogueDefinition, definitionsOf, ownKindsOf } from '../../../model/facts/definition.ts';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { useExplanation, useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
-import { clockIn, relativeWord, writeDay } from '../../parts/dates.ts';
+import { clockIn } from '../../parts/dates.ts';
 import { EventList } from '../../parts/EventList.tsx';
 import { JobCautions } from '../../parts/JobCautions.tsx';
 import { LogJob } from '../../parts/LogJob.tsx';
@@ -138,6 +139,7 @@ function JobPage({ row }: { row: PlanRow }) {
   const zone = snapshot.content('site', row.siteId)?.timeZone ?? 'UTC';
   if (!job) return null;
   const inForce = definitionsOf(snapshot)(job.content);
+  const when = whenWord(row, dateFormat);
   const firstRule = inForce.rules[0];
   const range = firstRule && 'range' in firstRule ? firstRule.range : null;
   const cycles = cyclesOf(snapshot, row.jobId, zone);
@@ -146,12 +148,10 @@ function JobPage({ row }: { row: PlanRow }) {
       <div className="datum jobhead">
         <div>
           <div className="bigdate">
-            {row.recommended && row.state !== 'paused' && row.state !== 'left-off'
-              ? writeDay(row.recommended, row.today, dateFormat)
-              : 'No date'}
+            {when && row.state !== 'paused' && row.state !== 'left-off' ? when.day : 'No date'}
           </div>
           <StateWord state={row.state} />
-          {row.recommended && <span className="soft">, {relativeWord(row.recommended, row.today)}</span>}
+          {when && <span className="soft">, {when.far}</span>}
         </div>
         <div>
           <p style={{ fontSize: 19, lineHeight: '26px' }}>{row.sentence}</p>

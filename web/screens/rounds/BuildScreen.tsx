@@ -1,3 +1,4 @@
+import { whenWord } from '../../../core/explain/whenWord.ts';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -10,7 +11,7 @@ import type { RecordContent } from '../../../contract/records.ts';
 import { useClock, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating } from '../../api/writing.tsx';
-import { relativeWord, writeDay } from '../../parts/dates.ts';
+import { writeDay } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { PageAction } from '../../parts/PageAction.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
@@ -189,6 +190,7 @@ function TakenUp({ row, build: { draft, setDraft } }: { row: PlanRow; build: Bui
       ...draft,
       dropped: isDropped ? draft.dropped.filter((id) => id !== row.jobId) : [...draft.dropped, row.jobId],
     });
+  const when = whenWord(row, useSetting().dateFormat);
   return (
     <li className="rule">
       <label className="takeup">
@@ -197,8 +199,7 @@ function TakenUp({ row, build: { draft, setDraft } }: { row: PlanRow; build: Bui
           <b>{row.thing}</b>, {row.action} <span className="soft">{row.systemName}</span>
         </span>
         <span>
-          <StateWord state={row.state} />{' '}
-          {row.recommended && <span className="soft">{relativeWord(row.recommended, row.today)}</span>}
+          <StateWord state={row.state} /> {when && <span className="soft">{when.far}</span>}
         </span>
         <span className="tn">{row.minutes} min</span>
       </label>

@@ -1,10 +1,10 @@
+import { whenWord } from '../../../../core/explain/whenWord.ts';
 import { Link } from 'react-router';
 import type { Readable } from '../../../../model/water/componentChannel.ts';
 import type { MakeUpDesk } from '../../../../usecases/water/makeUpDesk.ts';
 import { parameterWord, type ParameterId } from '../../../../core/water/parameters.ts';
 import { usePlan, useSetting } from '../../../api/data.ts';
 import { Basin } from '../../../parts/Basin.tsx';
-import { relativeWord, writeDay } from '../../../parts/dates.ts';
 import { useAmounts } from '../../../parts/useAmounts.ts';
 import { OutOfUseNote } from './OutOfUseNote.tsx';
 import { ReadButton } from './ReadButton.tsx';
@@ -37,6 +37,7 @@ export function StoresHere({ desk }: { desk: MakeUpDesk }) {
       <div className="storegrid">
         {desk.stores.map((store) => {
           const clean = plan.jobs.find((row) => row.componentId === store.id && row.work === 'clean');
+          const cleanWhen = clean ? whenWord(clean, dateFormat) : null;
           const present = store.presentL ?? 0;
           return (
             <div key={store.id} className="storerow">
@@ -71,10 +72,9 @@ export function StoresHere({ desk }: { desk: MakeUpDesk }) {
                   labels={{ 'litres-left': 'In it now' }}
                 />
                 {store.outOfUse && <OutOfUseNote of={store.outOfUse} />}
-                {clean?.recommended && (
+                {clean && cleanWhen && (
                   <p className="soft">
-                    Clean it {writeDay(clean.recommended, clean.today, dateFormat)},{' '}
-                    {relativeWord(clean.recommended, clean.today)}: {clean.sentence}
+                    Clean it {cleanWhen.day}, {cleanWhen.far}: {clean.sentence}
                   </p>
                 )}
               </div>

@@ -1,0 +1,10 @@
+import { instantAtOf } from './usecases/plan/plan.ts';
+import { PlanState } from './usecases/plan/planState.ts';
+import { Snapshot } from './model/snapshot.ts';
+import { demoRecords } from './demo/records.ts';
+const TODAY = '2026-11-27';
+const snap = Snapshot.of(demoRecords(TODAY));
+const state = new PlanState(snap, instantAtOf(TODAY));
+const plan = state.plan(TODAY);
+const rows = plan.jobs;
+for (const r of rows) console.log([r.recommended, r.jobDay, r.earliest, r.likely, r.latest, r.state, r.chanceDueNow?.toFixed(2), r.thing+' / '+r.action+' @'+r.system, r.sentence].join(' | '));
