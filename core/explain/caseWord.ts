@@ -1,4 +1,4 @@
-import type { Level, WaterCase } from '../water/waterCase.ts';
+import type { Doing, Level, WaterCase } from '../water/waterCase.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import { addDays, type Day } from '../time/day.ts';
 import { count, dayWord, listWord, type DateStyle } from './words.ts';
@@ -20,11 +20,13 @@ export function caseWord(parameter: ParameterId, one: WaterCase, style: CaseStyl
     : `${level(before)} before`;
   const day = (days: number): string =>
     dayWord(addDays(style.today, Math.ceil(days)), style.today, style.date);
+  const told = ({ what, times, since }: Group): string =>
+    times === 1 ? `${what} (${day(since)})` : `${what}, ${count(times, 'time')} since ${day(since)}`;
   const minutes = doings.reduce((sum, doing) => sum + (doing.minutes ?? 0), 0);
   const done =
     doings.length === 0
       ? ''
-      : ` Done for it: ${listWord(doings.map((doing) => `${doing.what} (${day(doing.days)})`))}${minutes > 0 ? `; ${count(Math.round(minutes), 'minute')} of work` : ''}.`;
+      : ` Done for it: ${listWord(grouped(doings).map(told))}${minutes > 0 ? `; ${count(Math.round(minutes), 'minute')} of work` : ''}.`;
   switch (outcome) {
     case 'worked':
       return `Back in its band since ${day(one.closedDays ?? 0)}: ${compared}.${done} Closed.`;
@@ -39,4 +41,20 @@ export function caseWord(parameter: ParameterId, one: WaterCase, style: CaseStyl
     case 'nothing-done':
       return `Out of its band since ${day(one.openedDays)}; nothing was done for it yet.`;
   }
+}
+
+/** What was done again and again is told once. */
+interface Group {
+  what: string;
+  times: number;
+  since: number;
+}
+function grouped(doings: readonly Doing[]): Group[] {
+  const groups = new Map<string, Group>();
+  for (const { what, days } of doings) {
+    const known = groups.get(what);
+    if (known) known.times++;
+    else groups.set(what, { what, times: 1, since: days });
+  }
+  return [...groups.values()];
 }

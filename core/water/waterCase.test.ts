@@ -37,6 +37,26 @@ describe('whether what was done helped', () => {
     expect(latestCase(series([-15, 0.14], [-7, 0.13]), [charge])?.outcome).toBe('no-clear-change'));
   test('it goes on rising: worse', () =>
     expect(latestCase(series([-15, 0.14], [-7, 0.2], [-1, 0.22]), [charge])?.outcome).toBe('worse'));
+  test('changed every week: the latest tests against the first, not against the last change', () => {
+    const weekly = [-21, -14, -7, 0].map((days): Doing => ({ what: 'Water change', days, minutes: 20 }));
+    const found = latestCase(series([-21.1, 0.3], [-14.1, 0.24], [-7.1, 0.2], [-0.1, 0.16]), weekly);
+    expect(found).toMatchObject({ outcome: 'helps', before: { tests: 1 }, after: { tests: 3 } });
+  });
+  test('a case of a year is told by its last twelve weeks', () => {
+    const year = Array.from({ length: 26 }, (_, i): readonly [number, number] => [
+      -364 + 14 * i,
+      i < 20 ? 0.2 : 0.3 - 0.03 * (i - 20),
+    ]);
+    const fortnightly = year.map(([days]): Doing => ({
+      what: 'Water change',
+      days: days + 0.1,
+      minutes: 20,
+    }));
+    const found = latestCase(series(...year), fortnightly);
+    expect(found?.openedDays).toBe(-364);
+    expect(found?.doings).toHaveLength(7);
+    expect(found?.outcome).toBe('helps');
+  });
   test('no test since: too early', () =>
     expect(latestCase(series([-15, 0.14]), [charge])).toMatchObject({ after: null, outcome: 'too-early' }));
   test('nothing done: it says so', () =>

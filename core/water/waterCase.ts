@@ -31,12 +31,14 @@ export interface WaterCase {
 
 /** What was done shows in the water from the day after; a test before that is of the old water. House default. */
 const SHOWS_AFTER_DAYS = 1;
+/** A case that drags on is told by its last twelve weeks: what was tried before that is another story. */
+const TOLD_DAYS = 84;
 /** So many of the latest tests make a level: more would count what has changed since. */
 const LEVEL_OF = 3;
 
 /**
  * The latest case of a parameter: from the first test outside its band to the test that found it inside again, with the
- * level before anything was done against the level since the last thing that was.
+ * level before anything was done against the latest tests since.
  * @param doings of any time, in any order
  * @returns null where it never left its band
  * @source the difference of two means against its own error, 19 times in 20
@@ -47,18 +49,19 @@ export function latestCase(series: TestSeries, doings: readonly Doing[]): WaterC
   const found = lastOut(points, band, method.repeatability);
   if (!band || !found) return null;
   const { opened, closed, side } = found;
+  const latest = closed?.days ?? points.at(-1)?.days ?? 0;
   const until = closed?.days ?? Number.POSITIVE_INFINITY;
   const done = doings
-    .filter((one) => one.days >= opened.days - 1 && one.days <= until)
+    .filter((one) => one.days >= Math.max(opened.days - 1, latest - TOLD_DAYS) && one.days <= until)
     .sort((a, b) => a.days - b.days);
-  const [first, last] = [done[0], done.at(-1)];
+  const [first] = done;
   const error = readingError(method);
   const out = points.filter((point) => point.days >= opened.days && point.days <= until && point !== closed);
   const before = levelOf(
     out.filter((point) => !first || point.days <= first.days),
     error,
   );
-  const since = last ? last.days + SHOWS_AFTER_DAYS : Number.POSITIVE_INFINITY;
+  const since = first ? first.days + SHOWS_AFTER_DAYS : Number.POSITIVE_INFINITY;
   const after = levelOf(
     points.filter((point) => (closed ? point.days >= closed.days : point.days >= since)),
     error,
