@@ -193,7 +193,7 @@ for (const [name, simulate] of Object.entries(combinations)) {
       ...{ jobId: 'one', zone: ZONE, definition: withOverrides(definition, { rules }), siblings: {} },
       ...{ status: 'running', statusSince: null, statusReason: null, services: life.services, looks: [] },
       ...{ rests: [], lifeEnds: [], events: [], meter: [], unitReadings: [], store: noStoreFigures },
-      ...{ counter: null, water: [], dutyHoursPerDay: 24, held: null, skips: 0 },
+      ...{ counter: null, water: [], dutyHoursPerDay: 24, held: null, skips: 0, dismissedAt: null },
       ...some,
     };
     const plan = planAll([{ facts, visits: null }], () => NOW, houseCostRatios).get('one');

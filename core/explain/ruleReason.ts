@@ -20,6 +20,9 @@ import {
   type DateStyle,
 } from './words.ts';
 
+/** Beyond it no date is given. */
+const FARTHEST_YEARS = 20;
+const DAYS_PER_YEAR = 365.25;
 /** How many past cycles a sentence names. */
 const NAMED = 3;
 
@@ -53,9 +56,10 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
   usage: ({ ratedHours, usedHours, hoursPerDay, metered }) => {
     const rated = `rated ${number(ratedHours.lo)} to ${number(ratedHours.hi)} h`;
     const duty = `${number(hoursPerDay)} h a day${metered ? ' by its meter' : ''}`;
-    return usedHours === null
-      ? `Hours since the last one are not known; ${rated}.`
-      : `${number(usedHours)} h at ${duty}; ${rated}.`;
+    if (usedHours === null) return `Hours since the last one are not known; ${rated}.`;
+    const years = (ratedHours.lo - usedHours) / (hoursPerDay * DAYS_PER_YEAR);
+    const far = years > FARTHEST_YEARS ? ` By its hours, not within ${FARTHEST_YEARS} years.` : '';
+    return `${number(usedHours)} h at ${duty}; ${rated}.${far}`;
   },
   'water-test': ({ parameter, side, limit, latest, crossed, trend, systemName }, context) => {
     const { name, decimals, quantity } = parameters[parameter];

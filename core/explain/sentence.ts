@@ -48,7 +48,7 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   if (plan.lastDone === null && speaks)
     return `Nobody knows when this was last done. ${sayReason(reason, context)}`;
   if (plan.lastDone === null)
-    return `Nobody knows when this was last done; ${usual(reason)}. ${facts.definition.foundScale === 'none' ? 'Do it once and the count starts.' : 'A look tells.'}`;
+    return `Nobody knows when this was last done; ${usual(reason)}. ${howToKnow(facts)}`;
   if (plan.lastDone.kind === 'rough' && plan.state === 'look-first') {
     const from = dayWord(dayOf(plan.lastDone.from, facts.zone), today, style);
     const to = dayWord(dayOf(plan.lastDone.to, facts.zone), today, style);
@@ -71,6 +71,11 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
       ? ` ${risk}: ${chanceWord(1 / plan.costRatio)} accepted, so it comes before the window.`
       : '';
   return base + early;
+}
+
+function howToKnow({ definition: { foundScale, work } }: JobFacts): string {
+  if (foundScale !== 'none') return 'A look tells.';
+  return work === 'replace' ? 'Say when, even roughly.' : 'Do it once and the count starts.';
 }
 
 /** From this chance of coming first on, the runner-up is named beside the governing rule. */

@@ -131,9 +131,10 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
     : advised.lookInDays === null
       ? null
       : ahead(Math.max(0, advised.lookInDays));
-  // a job nobody can look at and whose age nobody knows: do it at the next chance, and the count starts
   const jobDay =
-    byAge && !lookable && age.last === null ? firstChance(context, today) : ahead(advised.inDays);
+    age.last === null && byAge
+      ? dayOfUnknown(facts, ahead(advised.inDays), context, today)
+      : ahead(advised.inDays);
   const days = {
     earliest: toDay(inDays(0.1)),
     quarter: toDay(inDays(0.25)),
@@ -293,6 +294,21 @@ function emptyPlan(facts: JobFacts, context: PlanContext, today: Day, age: JobAg
 /** Today if somebody is there today, else the next visit, else today. */
 function firstChance(context: PlanContext, today: Day): Day {
   return visitDays(context.visits, today, 1)[0] ?? today;
+}
+
+/**
+ * Nobody knows its age, so no day before the first chance is advice. What is inspected or tested is done then, and the
+ * count starts; what would be thrown away, or can be looked at, waits for its chance.
+ */
+function dayOfUnknown(
+  { definition }: JobFacts,
+  advised: Day | null,
+  context: PlanContext,
+  today: Day,
+): Day | null {
+  const first = firstChance(context, today);
+  const isCheap = definition.foundScale === 'none' && definition.work !== 'replace';
+  return isCheap || (advised !== null && advised < first) ? first : advised;
 }
 
 function lookWhenUnsure(

@@ -93,6 +93,8 @@ export interface JobFacts {
   held: { until: Instant; reason: string } | null;
   /** Skips and postponements since it was last done. */
   skips: number;
+  /** When a turn of it was last left out with a reason: what had called it by then is answered. */
+  dismissedAt: Instant | null;
 }
 
 /** The instant taken for a service: the middle of a rough span. */

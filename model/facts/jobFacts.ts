@@ -164,6 +164,7 @@ export class FactMaker {
           ? { until: heldUntil, reason: held.record.content.reason }
           : null,
       skips: skips.length,
+      dismissedAt: skips.findLast((one) => one.record.content.until === null)?.at ?? null,
     };
   }
 
@@ -248,7 +249,10 @@ export class FactMaker {
     const note = `${place.thing.toLowerCase()}, ${definition.action}`;
     return this.index.on('servicesOfJob', job.id).flatMap((service) => {
       const done = instantOfWhen(service.content.when, place.zone);
-      return done === null || done > at ? [] : [{ jobId: job.id, kind, at: done, note }];
+      // what is only roughly known was there before anybody waited for it
+      return done === null || done > at || service.content.when.kind === 'rough'
+        ? []
+        : [{ jobId: job.id, kind, at: done, note }];
     });
   }
 

@@ -25,6 +25,7 @@ export function emptyFacts(definition: JobDefinition, zone: string): JobFacts {
     dutyHoursPerDay: 24,
     held: null,
     skips: 0,
+    dismissedAt: null,
   };
 }
 

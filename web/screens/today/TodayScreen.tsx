@@ -20,7 +20,7 @@ import { MovedNote, useMoved } from '../../parts/useMoved.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { reaches, type Scale } from '../../strip/geometry.ts';
-import { groupsOf, jobsAndMinutes, type Group, type GroupId } from './groups.ts';
+import { groupsOf, jobsAndMinutes, looksAndMinutes, type Group, type GroupId } from './groups.ts';
 import { useFilters } from './useFilters.ts';
 import { Leads } from './Leads.tsx';
 import { WaterAlarm } from './WaterAlarm.tsx';
@@ -163,6 +163,7 @@ function opensFirst(group: Group, groups: readonly Group[], today: string): bool
 }
 const titles: Record<GroupId, string> = {
   'left-off': 'Left off',
+  walk: 'Walk round and look',
   now: 'Do today',
   'next-visit': 'By the next visit',
   later: 'May wait',
@@ -236,7 +237,11 @@ function GroupOfJobs({
           )}
         </div>
         <span className="soft">
-          {group.id === 'left-off' ? 'see it running, or say why it rests' : jobsAndMinutes(group.rows)}
+          {group.id === 'left-off'
+            ? 'see it running, or say why it rests'
+            : group.id === 'walk'
+              ? looksAndMinutes(group.rows)
+              : jobsAndMinutes(group.rows)}
           {group.id !== 'left-off' && (
             <>
               {' '}

@@ -3,7 +3,7 @@ import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { groupBy } from '../../../model/snapshot.ts';
 import type { Day } from '../../../core/time/day.ts';
 
-export type GroupId = 'left-off' | 'now' | 'next-visit' | 'later' | 'far' | 'resting';
+export type GroupId = 'left-off' | 'walk' | 'now' | 'next-visit' | 'later' | 'far' | 'resting';
 export interface Group {
   id: GroupId;
   rows: PlanRow[];
@@ -27,13 +27,15 @@ const byVisit: ReadonlySet<GroupId> = new Set<GroupId>(['now', 'next-visit']);
 export function groupsOf(rows: readonly PlanRow[], places: readonly Place[]): Group[] {
   const groups: Record<GroupId, PlanRow[]> = {
     'left-off': [],
+    walk: [],
     now: [],
     'next-visit': [],
     later: [],
     far: [],
     resting: [],
   };
-  for (const row of rows) groups[groupOf(row)].push(row);
+  const walk = new Set(walkOf(rows));
+  for (const row of rows) groups[walk.has(row) ? 'walk' : groupOf(row)].push(row);
   for (const id of Object.keys(groups) as GroupId[]) groups[id] = testsTogether(groups[id]);
   const here = places
     .filter((place) => rows.some((row) => row.siteId === place.siteId))
@@ -47,6 +49,16 @@ export function groupsOf(rows: readonly PlanRow[], places: readonly Place[]): Gr
         }))
       : [{ id, place: null, rows: groups[id] }],
   );
+}
+
+/** Fewer are looked at where they stand in the list. */
+const WALK_FROM = 3;
+/** What nobody knows the age of is looked at once, in one walk, instead of being so many overdue jobs. */
+function walkOf(rows: readonly PlanRow[]): PlanRow[] {
+  const unknown = rows.filter(
+    (row) => row.state === 'look-first' && row.lastDone === null && row.lastDoneSpan === null,
+  );
+  return unknown.length < WALK_FROM ? [] : unknown;
 }
 
 /** Tests of one system are taken together: one line says which, with the reason of the one most at risk. */
@@ -82,6 +94,9 @@ const isSoon = (row: PlanRow): boolean =>
 export function minutesOf(rows: readonly PlanRow[]): number {
   return rows.reduce((sum, row) => sum + row.minutes, 0);
 }
+const LOOK_MIN = 2;
+export const looksAndMinutes = (rows: readonly PlanRow[]): string =>
+  `${rows.length} looks, ${LOOK_MIN * rows.length} min: nobody knows when these were last done, and a look sets each date.`;
 export function jobsAndMinutes(rows: readonly PlanRow[]): string {
   const minutes = Math.round(minutesOf(rows));
   const work = minutes < 120 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
