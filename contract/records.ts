@@ -93,10 +93,16 @@ const Person = v.strictObject({
   ),
 });
 
-const Band = v.strictObject({
-  lo: nullable(number('The low end', -10, 10_000, '')),
-  hi: nullable(number('The high end', -10, 10_000, '')),
-});
+const Band = v.pipe(
+  v.strictObject({
+    lo: nullable(number('The low end', -10, 10_000, '')),
+    hi: nullable(number('The high end', -10, 10_000, '')),
+  }),
+  v.check(
+    ({ lo, hi }) => lo === null || hi === null || lo <= hi,
+    'The low end of the band lies above its high end.',
+  ),
+);
 const System = v.strictObject({
   siteId: id('The place'),
   name: name('The name of the system'),

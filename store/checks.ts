@@ -13,6 +13,7 @@ import type { Snapshot } from '../model/snapshot.ts';
 import { isRecurrence } from '../core/time/recurrence.ts';
 import { ownKindsOf } from '../model/facts/definition.ts';
 import { placeOfJob, zoneOfSystem } from '../model/facts/places.ts';
+import { impossibleReading } from '../model/water/readingFaults.ts';
 import { checksOf } from '../model/water/checks.ts';
 import { foldRound, unproved } from '../model/round/fold.ts';
 import { earliestOfWhen } from '../model/facts/when.ts';
@@ -137,8 +138,15 @@ const checks: { [K in RecordKind]?: Check<K> } = {
       : []),
     ...actionErrors(action, snapshot),
   ],
-  reading: (reading, snapshot, now) =>
-    notInFuture(reading.when, 'UTC', now + 14 * 3_600_000, 'A reading cannot lie in the future'),
+  reading: (reading, snapshot, now) => {
+    const channel = snapshot.content('channel', reading.channelId);
+    const fault = channel && impossibleReading(snapshot, channel, reading.value);
+    return [
+      // a device that reads nonsense is flagged where it comes in, what a person typed is refused
+      ...(fault && reading.source !== 'device' ? [{ pointer: '/value', detail: fault }] : []),
+      ...notInFuture(reading.when, 'UTC', now + 14 * 3_600_000, 'A reading cannot lie in the future'),
+    ];
+  },
 };
 
 /** An action answers something that is there; a round closes only over what was proved, or left off for a reason. */

@@ -153,3 +153,42 @@ test('a check must be one there is, with an answer it has; a lead step names its
     ),
   ).rejects.toMatchObject({ code: 'invalid' });
 });
+
+test('a reading over the full mark and a reversed band are refused with a sentence, whoever sends them', async () => {
+  const { drum, site } = await twoWaters();
+  const channelId = uuid();
+  await one.store.apply(
+    work(
+      create(
+        'channel',
+        {
+          ...{ componentId: drum, systemId: null, name: 'Water left' },
+          ...{ quantity: 'volume', measure: 'litres-left' },
+        },
+        channelId,
+      ),
+    ),
+  );
+  const reading = (value: number) =>
+    one.store.apply(
+      work(
+        create('reading', {
+          ...{ channelId, value, below: false, source: 'typed', quality: 'good', timing: null },
+          ...{ when: { kind: 'day', day: '2026-11-20' }, serviceId: null, whoId: null, note: '' },
+        }),
+      ),
+    );
+  await expect(reading(240)).rejects.toThrow('It holds 200 L when full: 240 L cannot be in it.');
+  await expect(reading(180)).resolves.toBeDefined();
+  const reversed = { nitrate: { lo: 20, hi: 5 } };
+  await expect(
+    one.store.apply(
+      work(
+        create('system', {
+          ...{ siteId: site, name: 'Pond', water: 'fresh', believedVolumeL: null, note: '' },
+          bands: reversed,
+        }),
+      ),
+    ),
+  ).rejects.toThrow('The low end of the band lies above its high end.');
+});

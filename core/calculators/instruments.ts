@@ -1,3 +1,4 @@
+import { Refusal } from '../errors.ts';
 import { calculator, num, optional, out } from './define.ts';
 import { FARADAY, GAS_CONSTANT, ZERO_C_K } from '../quantity/constants.ts';
 
@@ -44,6 +45,15 @@ export const instrumentCalculators = [
     ],
     words: ['calibration', 'efficiency'],
     run: (v) => {
+      // an electrode gives more in acid: less means that the buffers, or their figures, are swapped
+      if (v.mV_acid <= v.mV_neutral)
+        throw new Refusal('out-of-range', {
+          what: 'millivolts in the acid buffer (over those in the neutral one: are the two swapped?)',
+          value: v.mV_acid,
+          from: v.mV_neutral,
+          to: 2000,
+          unit: 'mV',
+        });
       const slope = (v.mV_acid - v.mV_neutral) / (v.pH_neutral - v.pH_acid);
       return {
         slope,

@@ -6,6 +6,8 @@ export interface Measure {
   quantity: QuantityId;
   /** Whether the value rises or falls as the part wears or the store empties. */
   worse: 'rises' | 'falls';
+  /** The most it can be, where that is not all of it. */
+  most?: number;
   /** The least that its kit or meter shows; under it nothing more is known. House default. */
   lowest?: number;
   /** Standard deviation of the same thing read twice, in the stored unit; house default. */
@@ -141,6 +143,7 @@ export const measures = {
     decimals: 1,
   },
   'probe-slope': {
+    most: 120,
     beyond: 'it can no longer be trusted',
     name: 'Probe slope',
     quantity: 'share',
@@ -149,6 +152,7 @@ export const measures = {
     decimals: 0,
   },
   'reference-error': {
+    most: 10_000,
     beyond: 'everything read with it is off by more than it should be',
     name: 'Error, share of the tolerance',
     quantity: 'share',

@@ -1,4 +1,4 @@
-import { measures, type MeasureId } from '../../core/rules/measures.ts';
+import { measures, type Measure, type MeasureId } from '../../core/rules/measures.ts';
 import { parameters, parameterWord, type ParameterId } from '../../core/water/parameters.ts';
 import type { QuantityId } from '../../core/quantity/quantities.ts';
 import type { RecordContent } from '../../contract/records.ts';
@@ -21,11 +21,12 @@ export function readableFacts(what: Readable): ReadableFacts {
     const { name, quantity, possible } = parameters[what.parameter];
     return { label: name, quantity, possible };
   }
-  const { name, quantity } = measures[what.measure];
+  const { name, quantity, most }: Measure = measures[what.measure];
   return {
     label: name,
     quantity,
-    possible: quantity === 'temperature' ? { from: -2, to: 45 } : { from: 0, to: MOST[quantity] ?? 1e9 },
+    possible:
+      quantity === 'temperature' ? { from: -2, to: 45 } : { from: 0, to: most ?? MOST[quantity] ?? 1e9 },
   };
 }
 

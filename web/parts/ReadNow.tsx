@@ -3,7 +3,8 @@ import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { fromStored, formatNumber, quantities, toStored, unitOf } from '../../core/quantity/quantities.ts';
-import { readableFacts, type Readable } from '../../model/water/componentChannel.ts';
+import { readableChannel, readableFacts, type Readable } from '../../model/water/componentChannel.ts';
+import { impossibleReading, unlikelyReading } from '../../model/water/readingFaults.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import { useClock, useSetting, useSnapshot } from '../api/data.ts';
 import { usePersonHere } from '../api/person.ts';
@@ -35,7 +36,9 @@ export function ReadNow({
   const here = usePersonHere();
   const { send, pending, error } = useSend(onDone);
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
-  const fields = offers.map((what) => {
+  // what was asked about and left as it is
+  const [asked, setAsked] = useState(false);
+  const read = offers.map((what) => {
     const key = keyOf(what);
     const facts = readableFacts(what);
     const unit = unitOfReadable(facts.quantity, setting);
@@ -48,6 +51,17 @@ export function ReadNow({
       ...judged(typed[key] ?? '', facts, unit),
     };
   });
+  const besides = Object.fromEntries(
+    read.flatMap(({ key, value }) => (value === null ? [] : [[key, value]])),
+  );
+  const fields = read.map((one) => {
+    if (one.value === null) return { ...one, question: null };
+    const channel = readableChannel(componentId, one.what);
+    const fault = one.fault ?? impossibleReading(snapshot, channel, one.value);
+    const question = fault ? null : unlikelyReading(snapshot, channel, one.value, besides);
+    return { ...one, fault, question };
+  });
+  const questions = fields.some((one) => one.question !== null);
   const filled = fields.filter((one) => one.value !== null);
   const save = () => {
     const when = { kind: 'instant' as const, at: new Date(clock()).toISOString() };
@@ -64,7 +78,9 @@ export function ReadNow({
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        if (filled.length > 0 && fields.every((one) => one.fault === null)) save();
+        if (filled.length === 0 || fields.some((one) => one.fault !== null)) return;
+        if (questions && !asked) setAsked(true);
+        else save();
       }}
     >
       <div className="fields">
@@ -74,8 +90,11 @@ export function ReadNow({
             label={one.label}
             value={typed[one.key] ?? ''}
             error={one.fault !== null}
-            helperText={one.fault ?? undefined}
-            onChange={(event) => setTyped({ ...typed, [one.key]: event.target.value })}
+            helperText={one.fault ?? one.question ?? undefined}
+            onChange={(event) => {
+              setTyped({ ...typed, [one.key]: event.target.value });
+              setAsked(false);
+            }}
             slotProps={{
               htmlInput: { inputMode: 'decimal', style: { textAlign: 'right' } },
               input: {
@@ -94,7 +113,7 @@ export function ReadNow({
           variant="contained"
           disabled={pending || filled.length === 0 || fields.some((one) => one.fault !== null)}
         >
-          Keep the readings
+          {questions && asked ? 'Keep them as they are' : 'Keep the readings'}
         </Button>
         <button type="button" className="btn2" onClick={onDone}>
           Leave it

@@ -1,0 +1,103 @@
+import { formatNumber, quantities } from '../../core/quantity/quantities.ts';
+import { measures, type Measure, type MeasureId } from '../../core/rules/measures.ts';
+import type { RecordContent, Stored } from '../../contract/records.ts';
+import type { Snapshot } from '../snapshot.ts';
+import { readableFacts, type Readable } from './componentChannel.ts';
+
+type Channel = Pick<RecordContent<'channel'>, 'componentId' | 'measure' | 'parameter'>;
+
+/** More than so much of the most that was ever read of it is asked about. House default. */
+const OVER_EVER = 1.3;
+const OVER_RATED = 1.3;
+
+/** Why a reading cannot be; null: it can. Stored unit. */
+export function impossibleReading(
+  snapshot: Snapshot,
+  { componentId, measure, parameter }: Channel,
+  value: number,
+): string | null {
+  const what: Readable | null = parameter ? { parameter } : measure ? { measure } : null;
+  if (!what) return null;
+  const { label, quantity, possible } = readableFacts(what);
+  const unit = quantities[quantity].stored;
+  const show = (amount: number): string => `${formatNumber(amount, 2)} ${unit}`.trim();
+  if (value < possible.from || value > possible.to)
+    return `${label} lies between ${show(possible.from)} and ${show(possible.to)}: ${show(value)} cannot be.`;
+  const full = measure && componentId !== null ? fullOf(snapshot, componentId, measure) : null;
+  if (full !== null && value > full)
+    return measure === 'metres-left'
+      ? `A whole roll is ${show(full)} long: ${show(value)} cannot be left of it.`
+      : `It holds ${show(full)} when full: ${show(value)} cannot be in it.`;
+  return null;
+}
+
+/** What a store holds when it is full: as its equipment says, or its job. */
+function fullOf(snapshot: Snapshot, componentId: string, measure: MeasureId): number | null {
+  if (measure !== 'litres-left' && measure !== 'metres-left') return null;
+  const holds = snapshot.content('component', componentId)?.holds?.capacityL;
+  if (holds !== undefined) return holds;
+  const job = snapshot
+    .all('job')
+    .find(({ content }) => content.componentId === componentId && content.store?.capacity != null);
+  return job?.content.store?.capacity ?? null;
+}
+
+/** What a person is asked about a reading that can hardly be; null: nothing. */
+export function unlikelyReading(
+  snapshot: Snapshot,
+  { componentId, measure }: Channel,
+  value: number,
+  besides: Partial<Record<MeasureId, number>> = {},
+): string | null {
+  const component = componentId === null ? undefined : snapshot.get('component', componentId);
+  if (!measure || !component) return null;
+  const { name, quantity, worse }: Measure = measures[measure];
+  const show = (amount: number): string => `${formatNumber(amount, 1)} ${quantities[quantity].stored}`.trim();
+  const before = upstream[measure];
+  const feed = before && (besides[before] ?? lastOf(snapshot, component, before));
+  if (before && feed !== null && feed !== undefined && value > feed)
+    return `${name} ${show(value)} is more than ${measures[before].name.toLowerCase()}, ${show(feed)}. Are the two swapped?`;
+  const rated = measure === 'flow' ? component.content.makeUp?.ratedLph : null;
+  if (rated && value > OVER_RATED * rated)
+    return `It is rated at ${show(rated)}: ${show(value)} is more than it can give. Is the unit right?`;
+  if (worse !== 'falls' || (measure !== 'flow' && measure !== 'air-draw')) return null;
+  const ever = readingsOf(snapshot, [component.id], measure);
+  const most = Math.max(...ever);
+  return ever.length >= 2 && value > OVER_EVER * most
+    ? `The most it ever gave was ${show(most)}: is ${show(value)} right?`
+    : null;
+}
+
+/** What a stage cannot let through more of than came to it. */
+const upstream: Partial<Record<MeasureId, MeasureId>> = {
+  'tds-membrane': 'tds-in',
+  'product-tds': 'tds-membrane',
+};
+
+function lastOf(snapshot: Snapshot, component: Stored<'component'>, measure: MeasureId): number | null {
+  const unitId = component.content.parentId ?? component.id;
+  const ids = snapshot
+    .all('component')
+    .filter(({ id, content }) => id === unitId || content.parentId === unitId)
+    .map(({ id }) => id);
+  return readingsOf(snapshot, ids, measure).at(-1) ?? null;
+}
+
+/** Good readings in the order in which they were taken down. */
+function readingsOf(snapshot: Snapshot, componentIds: readonly string[], measure: MeasureId): number[] {
+  const channels = new Set(
+    snapshot
+      .all('channel')
+      .filter(
+        ({ content }) =>
+          content.measure === measure &&
+          content.componentId !== null &&
+          componentIds.includes(content.componentId),
+      )
+      .map(({ id }) => id),
+  );
+  return snapshot
+    .all('reading')
+    .filter(({ content }) => channels.has(content.channelId) && content.quality === 'good')
+    .map(({ content }) => content.value);
+}
