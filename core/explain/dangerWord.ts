@@ -51,5 +51,9 @@ export const firstActWord: Record<FirstAct, string> = {
   'slow-warm': 'Look at heater and plug; warm it by a degree an hour, not faster.',
   'slow-cool': 'Heater off, lid open, lamps off, fan on; cool it by a degree an hour, not faster.',
   'check-ph-slowly': 'Find out why: gas, lime, alkalinity. Never correct pH fast.',
+  'gas-off': 'Turn the gas off; look at valve and bubbles before it goes on again.',
+  'shut-source':
+    'Shut off what it comes from: a filter that stood, a denitrator, a bed nobody stirs any more.',
+  'air-leak': 'Look for air drawn in at the suction side of a pump; let the water splash and strip.',
   'second-kit': 'Test with a second kit.',
 };

@@ -87,3 +87,37 @@ describe('what else kills', () => {
     expect(dangersOf(tests, reef).map((danger) => danger.parameter)).toEqual(['oxygen', 'temperature']);
   });
 });
+
+describe('chloride beside nitrite in fresh water (ten times as much protects: Lewis and Morris 1986, from memory, doubtful)', () => {
+  const nitrite = tested(asNO2(1.5));
+  test('20 mg/L tested: 1.5 mg/L as N harms from 2, no danger, and nothing is assumed', () => {
+    expect(one({ nitrite, chloride: tested(20) }, unknownFresh)).toBeUndefined();
+    const more = one({ nitrite: tested(asNO2(2.1)), chloride: tested(20) }, unknownFresh);
+    expect(more).toMatchObject({ parameter: 'nitrite', limit: 2, assumed: [] });
+  });
+  test('not tested: 10 is taken, and said', () =>
+    expect(one({ nitrite }, unknownFresh)).toMatchObject({ limit: 1, assumed: ['chloride'] }));
+  test('below 2 mg/L: half of it is taken, the careful side', () =>
+    expect(
+      one({ nitrite: tested(asNO2(0.2)), chloride: tested(2, { below: true }) }, unknownFresh),
+    ).toMatchObject({
+      parameter: 'nitrite',
+      limit: 0.1,
+    }));
+});
+
+describe('gases (limits from memory of the works named in dangers.ts)', () => {
+  test.each([
+    ['carbon-dioxide', 45, 'gas-off'],
+    ['sulfide', 0.004, 'shut-source'],
+    ['total-gas', 112, 'air-leak'],
+  ] as const)('%s at %d is an alarm: first %s', (parameter, value, first) => {
+    const danger = one({ [parameter]: tested(value) }, unknownFresh);
+    expect(danger).toMatchObject({ parameter, urgency: 'alarm' });
+    expect(danger?.acts[0]).toBe(first);
+  });
+  test('under them, or below what the kit shows, nothing is said', () => {
+    expect(one({ 'carbon-dioxide': tested(25), 'total-gas': tested(103) }, unknownFresh)).toBeUndefined();
+    expect(one({ sulfide: tested(0.002, { below: true }) }, unknownFresh)).toBeUndefined();
+  });
+});

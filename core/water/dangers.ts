@@ -49,6 +49,9 @@ export type FirstAct =
   | 'slow-warm'
   | 'slow-cool'
   | 'check-ph-slowly'
+  | 'gas-off'
+  | 'shut-source'
+  | 'air-leak'
   | 'second-kit';
 
 export interface Danger {
@@ -117,11 +120,14 @@ const ammonia: Judge = ({ test, tests, living }) => {
 /** Chloride keeps nitrite out of the gills: fresh water needs ten times as much of it. @source Lewis and Morris 1986, from memory, doubtful */
 const CHLORIDE_PER_NITRITE_N = 10;
 const SEA_NITRITE_N = 5;
-const nitrite: Judge = ({ test, living }) => {
+const nitrite: Judge = ({ test, tests, living }) => {
   if (test.below) return null;
   const n = (test.value * 14.007) / molarMass.NO2;
   const isFresh = living.water === 'fresh';
-  const limit = isFresh ? assumed.chlorideMgL / CHLORIDE_PER_NITRITE_N : SEA_NITRITE_N;
+  const { chloride } = tests;
+  // below what the kit shows, half of it
+  const chlorideMgL = chloride ? (chloride.below ? chloride.value / 2 : chloride.value) : assumed.chlorideMgL;
+  const limit = isFresh ? chlorideMgL / CHLORIDE_PER_NITRITE_N : SEA_NITRITE_N;
   if (n < limit) return null;
   return {
     ...{
@@ -131,7 +137,7 @@ const nitrite: Judge = ({ test, living }) => {
       harmful: { kind: 'nitrite-n' as const, mgL: n },
     },
     acts: isFresh ? ['salt', 'air', 'change'] : ['air', 'change'],
-    assumed: isFresh ? ['chloride'] : [],
+    assumed: isFresh && !chloride ? ['chloride'] : [],
   };
 };
 
@@ -156,6 +162,18 @@ const copper: Judge = ({ test, living }) => {
         assumed: living.invertebrates ? ['livestock'] : [],
       };
 };
+
+/** @source Timmons and Ebeling 2010 for 20 mg/L, from memory, doubtful; the alarm at 40 is common practice */
+const carbonDioxide: Judge = ({ test }) => harmfulFrom(test, 40, ['gas-off', 'air']);
+/** @source US EPA 1986, Quality Criteria for Water, from memory */
+const sulfide: Judge = ({ test }) => harmfulFrom(test, 0.002, ['shut-source', 'air']);
+/** Percent of saturation with all gases together. @source US EPA 1986, Quality Criteria for Water, from memory */
+const totalGas: Judge = ({ test }) => harmfulFrom(test, 110, ['air-leak', 'air']);
+
+const harmfulFrom = (test: DangerTest, limit: number, acts: readonly FirstAct[]): Found | null =>
+  test.below || test.value < limit
+    ? null
+    : { limit, urgency: 'alarm', side: 'above', harmful: null, acts, assumed: [] };
 
 /** @source US EPA 1986, oxygen in fresh water, from memory */
 const oxygen: Judge = ({ test, living }) => {
@@ -229,7 +247,8 @@ const nitrate: Judge = ({ test }) => {
 };
 
 const judges: Partial<Record<ParameterId, Judge>> = {
-  ...{ ammonia, nitrite, chlorine, copper, oxygen, ph, temperature, nitrate },
+  ...{ ammonia, nitrite, chlorine, copper, oxygen, ph, temperature, nitrate, sulfide },
+  ...{ 'carbon-dioxide': carbonDioxide, 'total-gas': totalGas },
 };
 const rank: Record<Danger['urgency'], number> = { emergency: 0, alarm: 1 };
 

@@ -31,6 +31,10 @@ const parameterWords: Readonly<Record<ParameterId, readonly string[]>> = {
   oxygen: ['oxygen', 'sauerstoff', 'o2', 'do', 'dissolved oxygen'],
   chlorine: ['chlorine', 'chlor', 'free chlorine', 'cl2'],
   copper: ['copper', 'kupfer', 'cu'],
+  chloride: ['chloride', 'chlorid', 'cl-'],
+  'carbon-dioxide': ['carbon dioxide', 'co2', 'kohlendioxid'],
+  sulfide: ['hydrogen sulfide', 'h2s', 'schwefelwasserstoff'],
+  'total-gas': ['total gas pressure', 'tgp', 'total gas'],
   orp: ['orp', 'redox', 'rx'],
 };
 /** Words for gravity or density. */

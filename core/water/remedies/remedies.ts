@@ -57,6 +57,10 @@ const makers: Record<ParameterId, Maker> = {
   // what to do within the hour is said by its danger (dangers.ts)
   chlorine: () => [],
   copper: () => [],
+  chloride: () => [],
+  'carbon-dioxide': () => [],
+  sulfide: () => [],
+  'total-gas': () => [],
   oxygen: () => [],
 };
 /** Amounts that need the true litres. */
