@@ -1,5 +1,6 @@
 import { addDays, daysBetween, type Day } from '../core/time/day.ts';
 import { measures } from '../core/rules/measures.ts';
+import { readableFacts } from '../model/water/componentChannel.ts';
 import { parameters } from '../core/water/parameters.ts';
 import type { Chance } from './chance.ts';
 import type { ReadingTruth } from './scenarioTypes.ts';
@@ -33,10 +34,18 @@ export function simulateReadings(
     const since = onset ?? resetDays.findLast((one) => one <= day) ?? begin;
     const drift = truth.perDay * driftingDays(truth, since, day, today);
     const level = truth.clean + drift + (truth.swing ?? 0) * season(day) + truth.scatter * chance.normal();
-    readings.push({ day, value: roundedTo(truth, Math.max(0, level)), timing: reset ? 'after' : null });
+    readings.push({
+      day,
+      value: roundedTo(truth, Math.min(Math.max(0, level), mostOf(truth))),
+      timing: reset ? 'after' : null,
+    });
   }
   return readings;
 }
+
+/** A share cannot pass all of it. */
+const mostOf = ({ measure }: ReadingTruth): number =>
+  measure ? readableFacts({ measure }).possible.to : Number.POSITIVE_INFINITY;
 
 /** Days of drift, those of its faster time counted by its factor. */
 function driftingDays({ faster }: ReadingTruth, since: Day, day: Day, today: Day): number {

@@ -10,6 +10,13 @@ import { litresOf } from '../model/facts/litres.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { place, NOW } from '../model/testing/place.ts';
 import { evidenceOf } from '../model/water/testedWater.ts';
+import { rateWord } from '../core/explain/rateWord.ts';
+import { showMeasure } from '../core/explain/measureWord.ts';
+import { calendarVisits } from './calendar.ts';
+import { levelPlan } from './levelling/levelPlan.ts';
+import { buildRound, proposedJobs } from './round/build.ts';
+import { roundReport } from './round/report.ts';
+import { makeUpDesk } from './water/makeUpDesk.ts';
 import { awayPlan } from './away/awayPlan.ts';
 import { placeInstance } from './levelling/placeInstance.ts';
 import { makePlan, planEntries } from './plan/plan.ts';
@@ -49,6 +56,9 @@ interface Made {
   hours: number[];
   pressure: number[];
   changes: number[];
+  /** Litres in a top-off of 25 L, five days apart, the last one yesterday. */
+  levels: number[];
+  product: { ago: number; value: number; onPart: boolean } | null;
 }
 const daysAgo = fc.integer({ min: 1, max: 160 });
 const made: fc.Arbitrary<Made> = fc.record({
@@ -89,6 +99,15 @@ const made: fc.Arbitrary<Made> = fc.record({
   hours: fc.array(fc.integer({ min: 1, max: 26 }), { maxLength: 5 }),
   pressure: fc.array(fc.integer({ min: 0, max: 30 }), { maxLength: 6 }),
   changes: fc.array(fc.integer({ min: 1, max: 60 }), { maxLength: 4 }),
+  levels: fc.array(fc.integer({ min: 4, max: 25 }), { maxLength: 5 }),
+  product: fc.option(
+    fc.record({
+      ago: fc.integer({ min: 1, max: 40 }),
+      value: fc.integer({ min: 1, max: 15 }),
+      onPart: fc.boolean(),
+    }),
+    { nil: null },
+  ),
 });
 
 function plantOf(one: Made) {
@@ -111,9 +130,9 @@ function plantOf(one: Made) {
     });
   for (const { ago, value } of oldestFirst(one.nitrate))
     here.read({ systemId }, { parameter: 'nitrate' }, ago, value, { timing: 'before' });
-  for (const thing of one.things) {
+  for (const [i, thing] of one.things.entries()) {
     const [kindId, jobId] = equipment[thing.kind] ?? equipment[0];
-    const componentId = here.component(kindId, [systemId]);
+    const componentId = here.component(kindId, [systemId], { name: `${kindId} ${i}` });
     const job = here.job({ componentId }, kindId, jobId);
     for (const { ago, found, share } of thing.services) here.done(job, ago, { found, shareDone: share });
     for (const look of thing.looks)
@@ -144,7 +163,30 @@ function plantOf(one: Made) {
   }
   const change = here.job({ systemId }, 'water-change', 'change');
   for (const ago of one.changes) here.done(change, ago, { litres: 40 });
-  return { ...here, systemId };
+  const topOffId = here.component('top-off', [systemId]);
+  const refill = here.job({ componentId: topOffId }, 'top-off', 'refill', {
+    store: { capacity: 25, unusable: 2, usePerDay: 1.5 },
+  });
+  here.done(refill, 24);
+  one.levels.forEach((litres, i) =>
+    here.read(
+      { componentId: topOffId },
+      { measure: 'litres-left' },
+      5 * (one.levels.length - 1 - i) + 1,
+      litres,
+    ),
+  );
+  const unitId = here.component('make-up-unit', [systemId]);
+  const resinId = here.component('di-resin', [systemId], { parentId: unitId });
+  here.component('mixing-drum', [systemId], { holds: { water: 'salt', capacityL: 200, unusableL: 10 } });
+  if (one.product)
+    here.read(
+      { componentId: one.product.onPart ? resinId : unitId },
+      { parameter: 'nitrate' },
+      one.product.ago,
+      one.product.value,
+    );
+  return { ...here, systemId, refill };
 }
 
 const rounded = (chance: number): number => Math.round(chance * 10_000) / 10_000;
@@ -171,7 +213,28 @@ test('a date, its window and its chance are the same in rows, explanation, plan,
       const again = JSON.parse(canonicalJson([...records].reverse())) as Stored[];
       const read = new PlanState(Snapshot.of(again), () => AT).plan(TODAY);
 
+      const roundId = 'a round';
+      const steps = buildRound(
+        evidence,
+        plan.jobs.map((row) => row.jobId),
+      );
+      const inRound = snapshot.with([
+        {
+          ...{ kind: 'round', id: roundId, version: 1, deleted: false },
+          content: { siteId, day: TODAY, jobIds: plan.jobs.map((row) => row.jobId), steps, dropped: [] },
+        } as unknown as Stored,
+      ]);
+      const report = roundReport(evidenceOf(inRound), plan.jobs, roundId, null);
+
       for (const row of plan.jobs) {
+        // the report of a round says the window of the row
+        const reported = report?.jobs.find((other) => other.jobId === row.jobId);
+        expect(reported?.after).toEqual({
+          ...{ recommended: row.recommended, earliest: row.earliest, latest: row.latest },
+        });
+        const offered = proposedJobs(plan.jobs, siteId, back).includes(row);
+        if (row.recommended !== null && row.state !== 'paused' && row.state !== 'held')
+          expect(offered).toBe(row.recommended < back);
         const due = row.due && chanceDue(row.due);
         if (row.chanceDueNow !== null) expect(rounded(due?.(0) ?? 0)).toBe(row.chanceDueNow);
         const explained = state.explain(row.jobId) ?? expect.fail('not explained');
@@ -193,7 +256,7 @@ test('a date, its window and its chance are the same in rows, explanation, plan,
 test('a water is judged the same on its screen, on Today, by the dates that wait for it, by the change planner and the source finder', () => {
   fc.assert(
     fc.property(made, (one) => {
-      const { records, siteId, systemId } = plantOf(one);
+      const { records, siteId, systemId, refill } = plantOf(one);
       const snapshot = Snapshot.of(records);
       const evidence = evidenceOf(snapshot);
       const plan = makePlan(snapshot, () => AT, TODAY);
@@ -222,11 +285,52 @@ test('a water is judged the same on its screen, on Today, by the dates that wait
             expect(verdict.trend.kind).toBe(rule.sentence.includes(' rises ') ? 'rising' : 'falling');
           }
       }
+      // the water that comes in
+      const brings = one.product?.value;
+      expect(screen.incoming.find((other) => other.parameter === 'nitrate')?.value).toBe(brings);
+      const [drum] = changeFacts(evidence, siteId, NOW).stores;
+      expect(drum?.values.nitrate).toBe(brings);
+      const desk = makeUpDesk(evidence, siteId, NOW, () => false);
+      // and what is lost a day: on the desk, in its demand, and in the sentence of its refill
+      const [topOff] = desk.topOffs;
+      const loss = topOff?.rate ?? expect.fail('no loss');
+      const refilling = plan.jobs
+        .find((row) => row.jobId === refill)
+        ?.rules.find((rule) => rule.kind === 'depletion');
+      expect(refilling?.sentence).toContain(
+        `${showMeasure('litres-left', loss.perDay, 1)} a day ${rateWord[loss.by]}`,
+      );
+      if (loss.by === 'readings')
+        expect(desk.units[0]?.systems[0]?.evaporationPerDay).toBeCloseTo(loss.perDay, 9);
       const source = sourceAnswer(evidence, systemId, 'phosphate', NOW, () => null);
       const latest = water.verdicts.get('phosphate')?.latest;
       if (source.kind === 'found' && latest)
         expect(source.facts.level).toBe(latest.below ? latest.value / 2 : latest.value);
     }),
     { numRuns: 150, seed: 31 },
+  );
+});
+
+test('the visits of the plan and the calendar file say the window and the sentence of the row', () => {
+  fc.assert(
+    fc.property(made, (one) => {
+      const { records } = plantOf(one);
+      const snapshot = Snapshot.of(records);
+      const plan = makePlan(snapshot, () => AT, TODAY);
+      const [levelled] = levelPlan(evidenceOf(snapshot), plan.jobs, NOW);
+      const dated = calendarVisits(snapshot, plan.jobs, levelled ? [levelled] : [], {
+        ...{ scope: null, siteId: null, systemId: null, personId: null },
+      }).flatMap((visit) => visit.jobs);
+      for (const told of dated.filter((other) => other.sentence !== '')) {
+        const row = plan.jobs.find((other) => other.thing === told.thing && other.action === told.action);
+        expect(told).toMatchObject({
+          ...{ earliest: row?.earliest, latest: row?.latest, sentence: row?.sentence },
+        });
+      }
+      const first = levelled?.visits.flatMap((visit) => visit.entries).filter((entry) => entry.turn === 0);
+      for (const { jobId } of first ?? [])
+        expect(plan.jobs.find((row) => row.jobId === jobId)?.recommended).not.toBeNull();
+    }),
+    { numRuns: 15, seed: 32 },
   );
 });

@@ -203,8 +203,9 @@ describe('the store of a top-off', () => {
       [0.9, 18],
     ] as const)
       here.read({ componentId }, { measure: 'litres-left' }, ago, litres);
-    expect(desk().rate).toEqual({ perDay: 3.5, by: 'readings' });
-    expect(rowOf(here, jobId).sentence).toMatch(/3\.5 L a day by what was read, 2 L declared\./);
+    // 25 L when it was filled, 18 L after 2.1 days
+    expect(desk().rate).toMatchObject({ perDay: expect.closeTo(7 / 2.1, 6) as unknown, by: 'readings' });
+    expect(rowOf(here, jobId).sentence).toMatch(/3\.3 L a day by what was read, 2 L declared\./);
   });
   test('nothing read or said of the loss: what is usual for its surface, and it says so', () => {
     const { here, jobId, desk } = topOff();

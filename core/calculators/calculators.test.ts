@@ -37,7 +37,7 @@ const toleranceOf = (one: ReferenceCase, name: string) => {
 
 describe('published cases (each names its source in core/reference/cases.json)', () => {
   test('all of them are here', () => expect(allCases).toHaveLength(439));
-  test.each(allCases.filter((one) => !(one.topic in notYet)).map((one) => [one.id, one] as const))(
+  test.each(allCases.filter((one) => !(one.topic in notYet)).map((one) => [one.name, one] as const))(
     '%s',
     (_, one) => {
       const answer = answerQuestion(calculators, one);

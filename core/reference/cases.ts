@@ -3,15 +3,26 @@ import cases from './cases.json' with { type: 'json' };
 /** A value worked out outside the project, with its source; see docs/science.md. */
 export interface ReferenceCase {
   id: string;
+  /** What a check of it is called: where nothing but memory stands behind its value, that is said. */
+  name: string;
   topic: string;
   source: string;
   provenance: string;
   inputs: Record<string, { value: unknown; unit: string }>;
   outputs: Record<string, { value: unknown; unit: string }>;
   tolerance: Record<string, unknown>;
+  /** Second sources it was checked against: another package, a worked example, an identity. */
+  checkedAgainst?: readonly string[];
 }
 
-const all = cases as unknown as ReferenceCase[];
+const all = (cases as unknown as Omit<ReferenceCase, 'name'>[]).map((one): ReferenceCase => ({
+  ...one,
+  name: isMemoryAlone(one) ? `${one.id} (value from memory)` : one.id,
+}));
+
+function isMemoryAlone({ provenance, checkedAgainst }: Omit<ReferenceCase, 'name'>): boolean {
+  return provenance.includes('memory') && !checkedAgainst?.length;
+}
 
 /** @throws Error where no case has the topic: a check that checks nothing is a defect */
 export function casesOf(topic: string): ReferenceCase[] {

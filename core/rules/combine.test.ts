@@ -23,7 +23,7 @@ const quantiles = [
 ] as const;
 
 describe('whichever comes first', () => {
-  test.each(casesOf('minimum of independent lognormal times'))('$id [$source]', (one) => {
+  test.each(casesOf('minimum of independent lognormal times'))('$name [$source]', (one) => {
     const ranges = one.inputs.ranges?.value as [number, number][];
     const curve = combine(
       ranges.map(([lo, hi]) => lognormal(lo, hi)),
@@ -54,7 +54,7 @@ describe('whichever comes first', () => {
 });
 
 describe('after a look that found it not due', () => {
-  test.each(casesOf('lognormal remaining life'))('$id [$source]', (one) => {
+  test.each(casesOf('lognormal remaining life'))('$name [$source]', (one) => {
     const age = numberIn(one, 'age');
     const { middle, tau } = beliefOfRange({ lo: numberIn(one, 'P10'), hi: numberIn(one, 'P90') });
     const survives = (x: number) => (x <= 0 ? 1 : normalCdf((middle - Math.log(x)) / tau));

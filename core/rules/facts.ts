@@ -38,7 +38,7 @@ export interface StoreFigures {
   unusable: number | null;
   /** As a person declared it. */
   usePerDay: number | null;
-  /** As it was measured over several fills; it stands over what was declared. */
+  /** As it was measured over several fills; it stands over what was declared. Absent: it is measured from its last fill alone. */
   measuredPerDay?: number | null;
   /** As such stores usually lose, where nothing was measured or declared. */
   usualPerDay?: number | null;

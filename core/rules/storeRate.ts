@@ -16,7 +16,7 @@ export function storeRate(
 ): StoreRate | null {
   if (balanced && usePerDay !== null) return { perDay: usePerDay, by: 'balance' };
   if (measuredPerDay) return { perDay: measuredPerDay, by: 'readings' };
-  if (sinceFilled > 0) return { perDay: sinceFilled, by: 'readings' };
+  if (measuredPerDay === undefined && sinceFilled > 0) return { perDay: sinceFilled, by: 'readings' };
   if (usePerDay !== null) return { perDay: usePerDay, by: 'declared' };
   return usualPerDay ? { perDay: usualPerDay, by: 'usual' } : null;
 }

@@ -79,7 +79,7 @@ describe('programmes', () => {
 });
 
 describe('robust slope', () => {
-  test.each(casesOf('robust slope'))('$id [$source]', (one) => {
+  test.each(casesOf('robust slope'))('$name [$source]', (one) => {
     const [x, y] = [one.inputs.x?.value, one.inputs.y?.value] as [number[], number[]];
     const trend = robustTrend(x.map((days, i) => ({ days, value: y[i] ?? 0 })));
     expect(Math.abs((trend?.slopePerDay ?? 0) - numberOut(one, 'slope'))).toBeLessThanOrEqual(

@@ -21,15 +21,18 @@ const byCaseName: Record<string, GravityConvention> = {
   d_20_4: '20/4',
   d_25_4: '25/4',
 };
-test.each(casesOf('specific gravity from salinity').filter((one) => one.inputs.S))('$id [$source]', (one) => {
-  const names = Object.keys(one.outputs).filter((name) => name in byCaseName);
-  expect(names.length).toBeGreaterThan(0);
-  for (const name of names) {
-    const gravity = gravityFromSalinity(numberIn(one, 'S'), byCaseName[name] as GravityConvention);
-    expect(Math.abs(gravity - numberOut(one, name))).toBeLessThanOrEqual(allowed(one, name) + 1e-6);
-  }
-});
-test.each(casesOf('salinity from specific gravity'))('$id [$source]', (one) => {
+test.each(casesOf('specific gravity from salinity').filter((one) => one.inputs.S))(
+  '$name [$source]',
+  (one) => {
+    const names = Object.keys(one.outputs).filter((name) => name in byCaseName);
+    expect(names.length).toBeGreaterThan(0);
+    for (const name of names) {
+      const gravity = gravityFromSalinity(numberIn(one, 'S'), byCaseName[name] as GravityConvention);
+      expect(Math.abs(gravity - numberOut(one, name))).toBeLessThanOrEqual(allowed(one, name) + 1e-6);
+    }
+  },
+);
+test.each(casesOf('salinity from specific gravity'))('$name [$source]', (one) => {
   const salinity = salinityFromGravityPpt(numberIn(one, 'sg'), '25/25');
   expect(Math.abs(salinity - numberOut(one, 'S_if_25_25'))).toBeLessThanOrEqual(allowed(one, 'S_if_25_25'));
 });

@@ -38,7 +38,7 @@ describe('the normal distribution (Abramowitz and Stegun 1964, table 26.1, value
   });
 });
 
-test.each(casesOf('lognormal from a range'))('$id [$source]', (one) => {
+test.each(casesOf('lognormal from a range'))('$name [$source]', (one) => {
   const { middle, tau } = beliefOfRange({ lo: numberIn(one, 'P10'), hi: numberIn(one, 'P90') });
   expect(Math.abs(middle - numberOut(one, 'mu'))).toBeLessThanOrEqual(allowed(one, 'mu'));
   expect(Math.abs(tau - numberOut(one, 'sigma'))).toBeLessThanOrEqual(allowed(one, 'sigma'));
@@ -195,7 +195,7 @@ test('the three-point walk adds the variance it was asked for, and no more', () 
 describe('posterior on a grid against the conjugate closed form', () => {
   // The same grid machinery with exact observations and a known σ must give the textbook answer.
   test.each(casesOf('posterior of the wear life').filter((one) => one.inputs.observed))(
-    '$id [$source]',
+    '$name [$source]',
     (one) => {
       const observed = (one.inputs.observed?.value ?? []) as number[];
       const sigma = numberIn(one, 'sigma');
@@ -229,7 +229,7 @@ describe('age replacement against the closed form', () => {
   });
   const lognormal = casesOf('age replacement').filter((one) => one.inputs.P10 && one.inputs.cost_ratio);
   test('cases were found', () => expect(lognormal.length).toBeGreaterThanOrEqual(6));
-  test.each(lognormal)('$id [$source]', (one) => {
+  test.each(lognormal)('$name [$source]', (one) => {
     const { middle, tau } = beliefOfRange({ lo: numberIn(one, 'P10'), hi: numberIn(one, 'P90') });
     const age = ageReplacement(single(middle, tau), numberIn(one, 'cost_ratio'));
     if (one.outputs.replace_early?.value === false) expect(age).toBe(Number.POSITIVE_INFINITY);

@@ -2,6 +2,7 @@ import type { JobDefinition } from '../../core/catalogue/types.ts';
 import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
 import type { StoreMeasureId } from '../../core/rules/measures.ts';
 import type { Instant } from '../../core/time/day.ts';
+import { measuredLoss } from '../../core/water/topOff/dailyLoss.ts';
 import { usualEvaporation } from '../../core/water/topOff/evaporation.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { Snapshot } from '../snapshot.ts';
@@ -39,12 +40,11 @@ export function topOffFigures(
   zone: string,
   at: Instant,
 ): StoreFigures {
-  const { recent, usual } = lossOf({ index }, topOff.id, zone, at);
   const surface = surfaceOfSystem({ snapshot }, topOff.content.systemIds[0] ?? '');
   const { lo, hi } = usualEvaporation(surface);
   return {
     ...said,
-    measuredPerDay: recent?.perDay ?? usual?.perDay ?? null,
+    measuredPerDay: measuredLoss(lossOf({ index }, topOff.id, zone, at)),
     usualPerDay: surface > 0 ? (lo + hi) / 2 : null,
   };
 }

@@ -1,10 +1,17 @@
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import type { Demand } from '../../core/water/makeUp/demand.ts';
 import { measures } from '../../core/rules/measures.ts';
-import { dailyLoss, type DailyLoss } from '../../core/water/topOff/dailyLoss.ts';
+import {
+  dailyLoss,
+  measuredLoss,
+  type DailyLoss,
+  type ReservoirLevel,
+} from '../../core/water/topOff/dailyLoss.ts';
 import { usualEvaporation } from '../../core/water/topOff/evaporation.ts';
 import { surfaceAreaCm2 } from '../../core/water/vesselVolume.ts';
+import { donesOf } from '../facts/dones.ts';
 import { vesselsOf } from '../facts/litres.ts';
+import type { RecordIndex } from '../facts/recordIndex.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { Stored } from '../../contract/records.ts';
 import { changeJobsOf } from './changeJobs.ts';
@@ -30,11 +37,25 @@ export function lossOf(
   zone: string,
   at: Instant,
 ): DailyLoss {
-  const levels = readingsOn(index, topOffId, { measure: 'litres-left' }, zone, at);
+  const read = readingsOn(index, topOffId, { measure: 'litres-left' }, zone, at).map(
+    ({ daysAgo, value }): ReservoirLevel => ({ days: -daysAgo, litres: value }),
+  );
   return dailyLoss(
-    levels.map(({ daysAgo, value }) => ({ days: -daysAgo, litres: value })),
+    [...read, ...fillsOf(index, topOffId, zone, at)].sort((a, b) => a.days - b.days),
     measures['litres-left'].repeatability,
   );
+}
+
+/** When it was refilled it held what it holds when full, where somebody said how much that is. */
+function fillsOf(index: RecordIndex, topOffId: string, zone: string, at: Instant): ReservoirLevel[] {
+  return index.on('jobsOfTarget', topOffId).flatMap(({ id, content }) => {
+    const capacity = content.store?.capacity ?? null;
+    return capacity === null
+      ? []
+      : donesOf(index, id, zone, at).map((when): ReservoirLevel => ({
+          ...{ days: (when - at) / MS_PER_DAY, litres: capacity, filled: true },
+        }));
+  });
 }
 
 /** Water surface of all vessels of a system, cm². */
@@ -72,8 +93,7 @@ export function demandOf(evidence: Evidence, systemId: string, zone: string, at:
   const said = recent.flatMap(({ litres }) => litres ?? []);
   const mean = said.reduce((sum, litres) => sum + litres, 0) / said.length;
   const measured = topOffsOf(evidence, systemId)
-    .map(({ id }) => lossOf(evidence, id, zone, at))
-    .map(({ recent: now, usual }) => now?.perDay ?? usual?.perDay ?? null)
+    .map(({ id }) => measuredLoss(lossOf(evidence, id, zone, at)))
     .find((perDay) => perDay !== null);
   const surface = surfaceOfSystem(evidence, systemId);
   const usual = usualEvaporation(surface);

@@ -6,6 +6,8 @@ import { readableFacts, type Readable } from './componentChannel.ts';
 
 type Channel = Pick<RecordContent<'channel'>, 'componentId' | 'measure' | 'parameter'>;
 
+/** A gauge or an eye is so far off, as a share of what it holds. House default. */
+const READ_WITHIN = 0.03;
 /** More than so much of the most that was ever read of it is asked about. House default. */
 const OVER_EVER = 1.3;
 const OVER_RATED = 1.3;
@@ -24,7 +26,7 @@ export function impossibleReading(
   if (value < possible.from || value > possible.to)
     return `${label} lies between ${show(possible.from)} and ${show(possible.to)}: ${show(value)} cannot be.`;
   const full = measure && componentId !== null ? fullOf(snapshot, componentId, measure) : null;
-  if (full !== null && value > full)
+  if (full !== null && value > full * (1 + READ_WITHIN))
     return measure === 'metres-left'
       ? `A whole roll is ${show(full)} long: ${show(value)} cannot be left of it.`
       : `It holds ${show(full)} when full: ${show(value)} cannot be in it.`;

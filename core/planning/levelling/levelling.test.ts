@@ -46,7 +46,7 @@ function instanceOfCase(one: ReferenceCase): LevelInstance {
 
 // Published with the cases: exact optima by HiGHS through scipy, checked by enumeration of all assignments.
 describe('visits are packed as well as they can be (cases of visit packing in core/reference/cases.json)', () => {
-  test.each(casesOf('visit packing').map((one) => [one.id, one] as const))('%s', (_, one) => {
+  test.each(casesOf('visit packing').map((one) => [one.name, one] as const))('%s', (_, one) => {
     const instance = instanceOfCase(one);
     const placement = levelled(instance);
     const { total, broken, made } = priced(instance, placement);

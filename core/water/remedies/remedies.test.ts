@@ -267,7 +267,7 @@ describe('mass is conserved in any series of changes', () => {
       { seed: 6, numRuns: 300 },
     ));
   test.each(casesOf('repeated dilution').filter((one) => 'C' in one.outputs && 'C0' in one.inputs))(
-    '$id [$source]',
+    '$name [$source]',
     (one) => {
       const source = 'source' in one.inputs ? numberIn(one, 'source') : 0;
       const left = afterChanges(numberIn(one, 'C0'), source, numberIn(one, 'fraction'), numberIn(one, 'n'));

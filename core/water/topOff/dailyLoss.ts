@@ -4,6 +4,8 @@ import { NINETEEN_IN_TWENTY } from '../../statistics/confidence.ts';
 export interface ReservoirLevel {
   days: number;
   litres: number;
+  /** It was filled to its mark then: what it held just before is not known. */
+  filled?: true;
 }
 export interface Rate {
   /** L a day. */
@@ -38,7 +40,7 @@ const FEWEST_DAYS = 2;
 export function dailyLoss(levels: readonly ReservoirLevel[], repeatability: number): DailyLoss {
   const stretches = levels.slice(1).flatMap((to, i) => {
     const from = levels[i];
-    if (!from || to.days <= from.days || to.litres > from.litres + 2 * repeatability) return [];
+    if (!from || to.days <= from.days || to.filled || to.litres > from.litres + 2 * repeatability) return [];
     return [{ from: from.days, to: to.days, fell: from.litres - to.litres }];
   });
   const recent = rateOf(
@@ -51,6 +53,10 @@ export function dailyLoss(levels: readonly ReservoirLevel[], repeatability: numb
   );
   return { recent, usual, verdict: verdictOf(recent, usual) };
 }
+
+/** What it takes a day as far as that was measured, lately or before; null: it was not. */
+export const measuredLoss = ({ recent, usual }: DailyLoss): number | null =>
+  [recent, usual].find((rate) => rate !== null && rate.perDay > 0)?.perDay ?? null;
 
 function rateOf(
   stretches: readonly { from: number; to: number; fell: number }[],
