@@ -36,6 +36,13 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['core'] },
     },
+    {
+      name: 'formulas-below-calculators',
+      severity: 'error',
+      comment: 'A calculator shows a formula; what works a figure out calls the formula, never the calculator',
+      from: { path: '^(core|model|usecases)/', pathNot: '^core/calculators/|^usecases/.*\\.test\\.ts$' },
+      to: { path: '^core/calculators/' },
+    },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
   ],
   options: {

@@ -1,13 +1,7 @@
 import * as v from 'valibot';
 import { answerQuestion, type CaseAnswer } from '../core/calculators/answerCase.ts';
-import {
-  isOptional,
-  mainOutput,
-  runCalculator,
-  type Calculator,
-  type Input,
-  type OutputValue,
-} from '../core/calculators/define.ts';
+import { isOptional, mainOutput, runCalculator, type Calculator } from '../core/calculators/define.ts';
+import type { Input, OutputValue } from '../core/formulas/define.ts';
 import { uncertaintyOf } from '../core/calculators/uncertainty.ts';
 import { calculators } from '../core/calculators/registry.ts';
 

@@ -1,5 +1,4 @@
 import { expect, test } from 'vitest';
-import { figure } from '../core/calculators/worked.ts';
 import { addDays, noonOf, weekdayOf, type Day } from '../core/time/day.ts';
 import { planChange } from '../core/water/change/planChange.ts';
 import { endOfToday, makePlan } from '../usecases/plan/plan.ts';
@@ -98,5 +97,5 @@ test.each(sweep)('made on %s, the demo shows what is promised of it', (today) =>
   for (const one of change.systems) expect(one.litres).toBeLessThan(wanted[one.name] ?? 0);
   const desk = makeUpDesk(evidence, idOf('site', 'Workshop'), now, () => false);
   expect(desk.units[0]?.next?.batch?.mixL).toBeGreaterThan(0);
-  expect(figure(desk.units[0]?.state.resin ?? expect.fail('no resin'), 'days')).toBeGreaterThan(0);
+  expect((desk.units[0]?.state.resin ?? expect.fail('no resin')).outputs.days).toBeGreaterThan(0);
 });

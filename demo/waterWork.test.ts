@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { figure } from '../core/calculators/worked.ts';
 import { planChange } from '../core/water/change/planChange.ts';
 import { seawaterDensityKgM3 } from '../core/water/seawaterDensity.ts';
 import { definitionsOf } from '../model/facts/definition.ts';
@@ -102,7 +101,7 @@ describe('worked out by hand, from what stands in the records', () => {
     const passed = facts.resinPassed ?? expect.fail('not known');
     const left = 1.25 * 0.55 * 50.0434 - (passed.litres * passed.meanTds) / 1000;
     expect(state.tdsAfterMembrane?.value).toBeCloseTo(15.5, 6);
-    expect(figure(state.resin ?? expect.fail('no resin'), 'days')).toBeCloseTo(
+    expect((state.resin ?? expect.fail('no resin')).outputs.days).toBeCloseTo(
       (left * 1000) / 15.5 / (facts.litresPerDay ?? 0),
       1,
     );

@@ -103,6 +103,15 @@ describe('a described tank on screen', () => {
       'Return pump',
     ]);
   });
+  test('what nobody knows the age of is one walk round, not so many jobs to do today', () => {
+    const groups = groupsOf(rows, []);
+    const walk = groups.find((group) => group.id === 'walk')?.rows ?? [];
+    expect(walk.length).toBeGreaterThanOrEqual(3);
+    for (const row of walk) expect(row).toMatchObject({ state: 'look-first', lastDone: null });
+    for (const group of groups)
+      if (group.id !== 'walk')
+        expect(group.rows.filter((row) => row.state === 'look-first' && row.lastDone === null)).toEqual([]);
+  });
   test('every job is in exactly one group, the overdue sock among what to do now', () => {
     const groups = groupsOf(rows, []);
     expect(groups.flatMap((group) => group.rows).length).toBe(rows.length);

@@ -1,7 +1,8 @@
 import { asRefusal } from '../errors.ts';
 import { refusalWord } from '../explain/refusalWord.ts';
 import { notYet } from './notYet.ts';
-import { bareUnit, isOptional, runCalculator, type Calculator, type OutputValue } from './define.ts';
+import { bareUnit, isOptional, runCalculator, type Calculator } from './define.ts';
+import type { OutputValue } from '../formulas/define.ts';
 
 /** A question in the form of a published case: a topic and named inputs, each with its unit. */
 export interface CaseQuestion {

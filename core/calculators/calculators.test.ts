@@ -4,7 +4,8 @@ import { isRefusal } from '../errors.ts';
 import { refusalWord } from '../explain/refusalWord.ts';
 import { allCases, type ReferenceCase } from '../reference/cases.ts';
 import { answerQuestion } from './answerCase.ts';
-import { runCalculator, type Calculator, type Input } from './define.ts';
+import { runCalculator, type Calculator } from './define.ts';
+import type { Input } from '../formulas/define.ts';
 import { notYet } from './notYet.ts';
 import { calculatorOf, calculators } from './registry.ts';
 

@@ -4,7 +4,8 @@ import { isRefusal } from '../errors.ts';
 import { GRAVITY } from '../quantity/constants.ts';
 import { runCalculator } from './define.ts';
 import { calculatorOf } from './registry.ts';
-import { figure, worked } from './worked.ts';
+import { changeMarks } from '../formulas/vessels.ts';
+import { workOut } from '../formulas/workOut.ts';
 
 const run = (id: string, values: Record<string, unknown>) =>
   runCalculator(calculatorOf(id) ?? expect.fail(id), values) as Record<string, number>;
@@ -172,10 +173,10 @@ describe('by hand', () => {
   });
 });
 
-test('a figure keeps the calculator and the inputs it came from, and a name that is none is refused', () => {
-  const made = worked('change-marks', { surface: 1, volume: 100 });
+test('a figure keeps the formula and the inputs it came from; what lies outside its range is refused by name', () => {
+  const made = workOut(changeMarks, { surface: 1, volume: 100 });
   expect(made).toMatchObject({ calculatorId: 'change-marks', inputs: { surface: 1, volume: 100 } });
-  expect(figure(made, 'mark10')).toBe(1);
-  expect(() => figure(made, 'mark99')).toThrow(/result of change-marks/);
-  expect(() => worked('no-such-one', {})).toThrow(/no-such-one/);
+  expect(made.outputs.mark10).toBe(1);
+  expect(() => workOut(changeMarks, { surface: -1, volume: 100 })).toThrow();
+  expect(() => workOut(changeMarks, { volume: 100 })).toThrow();
 });

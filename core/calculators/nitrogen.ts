@@ -1,66 +1,29 @@
-import { calculator, fraction, num, out } from './define.ts';
-import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
-import { ammoniaPkFresh, ammoniaPkSea, unionizedShare } from '../water/ammonia.ts';
-
-const EMERSON = 'Emerson, Russo, Lund and Thurston 1975, J. Fish. Res. Board Can. 32, 2379–2383';
-const TE = 'Timmons and Ebeling, Recirculating Aquaculture: feed × protein × 0.092';
-const percent = (pK: number, pH: number): number => 100 * unionizedShare(pK, pH);
-const O2_PER_N = (2 * molarMass.O2) / molarMass.N;
-const EQ_PER_N = 2 / molarMass.N;
-
-const pH = num('pH', '1', 5, 11, 8);
-const t = num('Water temperature', 'degC', 0, 50, 25);
+import { calculator } from './define.ts';
+import { num, out, formula } from '../formulas/define.ts';
+import { ammoniaPkSea } from '../water/ammonia.ts';
+import {
+  ammoniaFresh,
+  ammoniaFreshMg,
+  ammoniaFromFeed,
+  nitrification,
+  nitrogenBudget,
+  nutrientsFromFeed,
+  percent,
+} from '../formulas/nitrogen.ts';
 
 export const nitrogenCalculators = [
-  calculator({
-    id: 'ammonia-fresh',
+  calculator(ammoniaFresh, {
     main: 'fraction',
     subject: 'nitrogen',
     title: 'Un-ionized ammonia, fresh water: the share',
     topic: 'un-ionized ammonia, fresh water',
-    inputs: { pH, t },
-    outputs: {
-      pKa: out('pKa', '1', 4),
-      fraction: out('Un-ionized share', '%', 3),
-      pKa_T0_2732: out('pKa with 273.2, as the paper writes', '1', 4),
-      fraction_T0_2732: out('Share with 273.2', '%', 3),
-    },
-    formula: 'pKa = 0.09018 + 2729.92/T; share = 1/(1 + 10^(pKa − pH)); T = t + 273.15',
-    source: EMERSON,
     words: ['NH3', 'toxic'],
-    run: (v) => {
-      const [pKa, asWritten] = [ammoniaPkFresh(v.t), ammoniaPkFresh(v.t, 273.2)];
-      return {
-        pKa,
-        fraction: percent(pKa, v.pH),
-        pKa_T0_2732: asWritten,
-        fraction_T0_2732: percent(asWritten, v.pH),
-      };
-    },
   }),
-  calculator({
-    id: 'ammonia-fresh-mg',
+  calculator(ammoniaFreshMg, {
     subject: 'nitrogen',
     title: 'Un-ionized ammonia, fresh water: milligrams',
     topic: 'un-ionized ammonia, fresh water',
-    inputs: { TAN: num('Total ammonia as nitrogen', 'mg/L N', 0, 1000, 1), pH, t },
-    outputs: {
-      NH3_N: out('Un-ionized, as nitrogen', 'mg/L N', 4),
-      NH3: out('Un-ionized, as NH₃', 'mg/L NH3', 4),
-      fraction: out('Un-ionized share', '%', 3),
-    },
-    formula: 'total × share; × 17.031/14.007 as NH₃',
-    source: EMERSON,
     cautions: ['A kit may read NH₃, NH₄ or nitrogen: look which.'],
-    run: (v) => {
-      const share = unionizedShare(ammoniaPkFresh(v.t), v.pH);
-      const nitrogen = v.TAN * share;
-      return {
-        NH3_N: nitrogen,
-        NH3: (nitrogen * molarMass.NH3) / molarMass.N,
-        fraction: 100 * share,
-      };
-    },
   }),
   ...(
     [
@@ -81,115 +44,57 @@ export const nitrogenCalculators = [
         (s: number, c: number) => 10.0423 - 0.0315536 * c + 0.003071 * s,
       ],
     ] as const
-  ).map(([scale, id, title, source, formula, pK]) =>
-    calculator({
-      id,
-      subject: 'nitrogen',
-      title,
-      topic: 'un-ionized ammonia, seawater',
-      main: 'fraction',
-      inputs: {
-        S: num('Salinity', '1', 0, 42, 35),
-        t: num('Water temperature', 'degC', 0, 30, 25),
-        pH: num('pH', scale, 6, 10, 8),
+  ).map(([scale, id, title, source, how, pK]) =>
+    calculator(
+      formula({
+        id,
+        inputs: {
+          S: num('Salinity', '1', 0, 42, 35),
+          t: num('Water temperature', 'degC', 0, 30, 25),
+          pH: num('pH', scale, 6, 10, 8),
+        },
+        outputs: { pKa: out('pKa', '1', 4), fraction: out('Un-ionized share', '%', 3) },
+        formula: `pK = ${how}; share = 1/(1 + 10^(pK − pH))`,
+        source,
+        run: (v) => ({ pKa: pK(v.S, v.t), fraction: percent(pK(v.S, v.t), v.pH) }),
+      }),
+      {
+        subject: 'nitrogen',
+        title,
+        topic: 'un-ionized ammonia, seawater',
+        main: 'fraction',
+        cautions: [
+          `pH on the ${scale}. The two published forms differ by 0.1 in pK, about a fifth of the share: take the graver where animals are at stake.`,
+        ],
+        words: ['NH3', 'toxic'],
       },
-      outputs: { pKa: out('pKa', '1', 4), fraction: out('Un-ionized share', '%', 3) },
-      formula: `pK = ${formula}; share = 1/(1 + 10^(pK − pH))`,
-      source,
-      cautions: [
-        `pH on the ${scale}. The two published forms differ by 0.1 in pK, about a fifth of the share: take the graver where animals are at stake.`,
-      ],
-      words: ['NH3', 'toxic'],
-      run: (v) => ({ pKa: pK(v.S, v.t), fraction: percent(pK(v.S, v.t), v.pH) }),
-    }),
+    ),
   ),
-  calculator({
-    id: 'ammonia-from-feed',
+  calculator(ammoniaFromFeed, {
     subject: 'nitrogen',
     title: 'Ammonia from feed',
     topic: 'ammonia production',
-    inputs: { feed: num('Feed', 'kg/day', 0, 1e5, 1), protein: fraction('Protein', 0.4) },
-    outputs: { TAN: out('Ammonia as nitrogen', 'g N/day', 1) },
-    formula: 'feed × protein × 0.092',
-    source: TE,
-    run: ({ feed, protein }) => ({ TAN: feed * 1000 * protein * 0.092 }),
   }),
-  calculator({
-    id: 'nitrification',
+  calculator(nitrification, {
     subject: 'nitrogen',
     title: 'What nitrification uses',
     topic: 'nitrification',
-    inputs: { N: num('Ammonia oxidised, as nitrogen', 'g NH4-N oxidised', 0, 1e6, 1) },
-    outputs: {
-      O2: out('Oxygen', 'g', 2),
-      alkalinity: out('Alkalinity', 'g as CaCO3', 2),
-      alkalinity_meq: out('Alkalinity', 'meq', 1),
-      CO2_if_bicarbonate: out('Carbon dioxide set free', 'g', 2),
-    },
-    formula: 'NH₄ + 2 O₂ → NO₃ + 2 H + H₂O',
-    source: 'stoichiometry without cell growth; IUPAC standard atomic weights (abridged)',
     cautions: [
       'With growth of the bacteria it is 4.18 g oxygen and 7.05 g alkalinity (Timmons and Ebeling, value from memory).',
     ],
-    run: ({ N }) => ({
-      O2: N * O2_PER_N,
-      alkalinity: N * EQ_PER_N * CACO3_PER_EQ,
-      alkalinity_meq: N * EQ_PER_N * 1000,
-      CO2_if_bicarbonate: N * EQ_PER_N * molarMass.CO2,
-    }),
   }),
-  calculator({
-    id: 'nitrogen-budget',
+  calculator(nitrogenBudget, {
     subject: 'nitrogen',
     title: 'Nitrogen budget of a system',
     topic: 'ammonia production and nitrification',
-    inputs: {
-      feed: num('Feed', 'kg/day', 0, 1e5, 2),
-      protein: fraction('Protein', 0.4),
-      volume: num('True water', 'L', 0.1, 1e9, 38_000, { quantity: 'volume' }),
-    },
-    outputs: {
-      TAN: out('Ammonia as nitrogen', 'g N/day', 1),
-      O2: out('Oxygen for nitrification', 'g/day', 0),
-      alkalinity_loss: out('Alkalinity lost', 'dKH/day', 2),
-      nitrate_rise: out('Nitrate rise', 'mg/L NO3 per day', 2),
-      bicarbonate_dose: out('Bicarbonate that replaces it', 'g/day NaHCO3', 0),
-    },
-    formula: 'feed × protein × 0.092, all nitrified, none taken up',
-    source: `${TE}; stoichiometry`,
     cautions: ['Plants, algae and denitrification are left out.'],
-    run: ({ feed, protein, volume }) => {
-      const TAN = feed * 1000 * protein * 0.092;
-      const eq = TAN * EQ_PER_N;
-      return {
-        TAN,
-        O2: TAN * O2_PER_N,
-        alkalinity_loss: (eq * 1000) / volume / MEQ_PER_DKH,
-        nitrate_rise: (TAN * 1000 * molarMass.NO3) / molarMass.N / volume,
-        bicarbonate_dose: eq * molarMass.NaHCO3,
-      };
-    },
   }),
-  calculator({
-    id: 'nutrients-from-feed',
+  calculator(nutrientsFromFeed, {
     main: 'NO3',
     subject: 'nitrogen',
     title: 'Nitrate and phosphate from feed',
     topic: 'nutrients from feed',
-    inputs: {
-      feed: num('Feed', 'g/day', 0, 1e8, 6),
-      protein: fraction('Protein', 0.45),
-      phosphorus: fraction('Phosphorus', 0.011),
-      dissolved: num('Of the phosphorus that reaches the water dissolved', '%', 0, 100, 60, { usual: 60 }),
-    },
-    outputs: { NO3: out('Nitrate', 'mg/day NO3', 0), PO4: out('Phosphate', 'mg/day PO4', 1) },
-    formula: 'feed × protein × 0.092 as N, all nitrified; feed × P × dissolved share as PO₄',
-    source: `${TE}; phosphorus in dry feeds about 1 %, six tenths of it dissolved: value from memory`,
     cautions: ['Frozen food is four fifths water: enter its dry weight.'],
     words: ['food', 'nutrient'],
-    run: (v) => ({
-      NO3: (v.feed * 1000 * v.protein * 0.092 * molarMass.NO3) / molarMass.N,
-      PO4: (v.feed * 1000 * v.phosphorus * (v.dissolved / 100) * molarMass.PO4) / molarMass.P,
-    }),
   }),
 ];

@@ -1,5 +1,6 @@
 import { asRefusal } from '../errors.ts';
-import { runCalculator, type Calculator, type OutputValue } from './define.ts';
+import { runCalculator, type Calculator } from './define.ts';
+import type { OutputValue } from '../formulas/define.ts';
 
 /**
  * How uncertain the results are where inputs carry an error: each input is moved by its error to both sides, half the

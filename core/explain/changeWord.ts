@@ -1,5 +1,4 @@
 import { formatNumber } from '../quantity/quantities.ts';
-import { figure } from '../calculators/worked.ts';
 import { parameterWord, type ParameterId } from '../water/parameters.ts';
 import type { Refused, StorePreparation, SystemChange } from '../water/change/types.ts';
 import { MIXING_HOURS } from '../water/makeUp/nextBatch.ts';
@@ -48,8 +47,8 @@ export function changeSentences(change: SystemChange, style: AmountStyle): strin
       }.`,
     );
   const times = [
-    drain ? `drains in ${minutesWord(figure(drain, 'minutes'))}` : '',
-    refill ? `pumped back in ${minutesWord(figure(refill, 'minutes'))}` : '',
+    drain ? `drains in ${minutesWord(drain.outputs.minutes)}` : '',
+    refill ? `pumped back in ${minutesWord(refill.outputs.minutes)}` : '',
   ].filter(Boolean);
   if (times.length > 0) said.push(`It ${times.join(', is ')}.`);
   return said;

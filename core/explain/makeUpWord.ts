@@ -1,5 +1,4 @@
 import { formatNumber } from '../quantity/quantities.ts';
-import { figure } from '../calculators/worked.ts';
 import { parameterWord, type ParameterId } from '../water/parameters.ts';
 import type { CarbonVerdict, UnitFacts, UnitState } from '../water/makeUp/types.ts';
 import { count, listWord } from './words.ts';
@@ -52,7 +51,7 @@ function outputWord(
     return `About ${flow(productLph.value)} as rated, for cold mains; not read yet.`;
   const now = `${flow(productLph.value)}, read ${ago(read.flow?.daysAgo ?? 0)}`;
   if (!ofRated) return `${now}. Its rating and the feed’s temperature say whether that is low.`;
-  return `${now}: ${formatNumber(figure(ofRated, 'share_of_rated'), 0)} % of its rating at this temperature and pressure.`;
+  return `${now}: ${formatNumber(ofRated.outputs.share_of_rated, 0)} % of its rating at this temperature and pressure.`;
 }
 
 function rejectionWord({ rejectionPercent: read }: UnitState): string {
@@ -70,8 +69,8 @@ function resinWord(
   { resin, tdsAfterMembrane }: UnitState,
 ): string {
   if (resin) {
-    const days = Math.round(figure(resin, 'days'));
-    return `${formatNumber(figure(resin, 'used'), 0)} % used up by what has passed; ${
+    const days = Math.round(resin.outputs.days);
+    return `${formatNumber(resin.outputs.used, 0)} % used up by what has passed; ${
       days > 0
         ? `${count(days, 'day')} left at ${formatNumber(tdsAfterMembrane?.value ?? 0, 0)} ppm behind the membrane`
         : 'nothing left'
@@ -89,7 +88,7 @@ function resinWord(
 function carbonWord({ read }: UnitFacts, { carbon, carbonLife }: UnitState): string {
   const tested = read.chlorine ? `, tested ${ago(read.chlorine.daysAgo)}` : '';
   const life = carbonLife
-    ? ` By its rating it lasts about ${formatNumber(figure(carbonLife, 'days') / 30.4, 0)} months; sediment may end it sooner.`
+    ? ` By its rating it lasts about ${formatNumber(carbonLife.outputs.days / 30.4, 0)} months; sediment may end it sooner.`
     : '';
   return `${capital(carbonWords[carbon])}${tested}.${life}`;
 }

@@ -1,4 +1,5 @@
-import { figure, worked, type Worked } from '../calculators/worked.ts';
+import { sumpHeadroom } from '../formulas/vessels.ts';
+import { workOut, type Worked } from '../formulas/workOut.ts';
 
 const CM_PER_M = 100;
 const CM2_PER_M2 = 10_000;
@@ -30,7 +31,7 @@ export interface DrainBack {
 export function drainBack(falling: readonly FallingVessel[], taking: TakingVessel): DrainBack {
   const surface = falling.reduce((sum, one) => sum + one.surfaceCm2, 0);
   const volume = falling.reduce((sum, one) => sum + one.surfaceCm2 * one.runsBackCm, 0);
-  const back = worked('sump-headroom', {
+  const back = workOut(sumpHeadroom, {
     display_area: surface / CM2_PER_M2,
     fall: surface > 0 ? volume / surface / CM_PER_M : 0,
     pipes: taking.pipesL,
@@ -38,9 +39,9 @@ export function drainBack(falling: readonly FallingVessel[], taking: TakingVesse
     room: taking.headroomCm / CM_PER_M,
   });
   return {
-    comesL: figure(back, 'drains'),
-    roomL: figure(back, 'holds'),
-    fits: figure(back, 'spare') >= 0,
+    comesL: back.outputs.drains,
+    roomL: back.outputs.holds,
+    fits: back.outputs.spare >= 0,
     worked: back,
   };
 }

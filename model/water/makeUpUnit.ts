@@ -3,7 +3,6 @@ import { recentPerDay, totalBetween, type Counter } from '../../core/rules/count
 import type { MeasureId } from '../../core/rules/measures.ts';
 import { CACO3_PER_EQ } from '../../core/quantity/constants.ts';
 import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
-import { figure } from '../../core/calculators/worked.ts';
 import { unitState, USUAL_WASTE } from '../../core/water/makeUp/unitState.ts';
 import {
   unitMeasures,
@@ -160,7 +159,7 @@ export function resinStore(
   const facts = unitFacts(index, unit, zone, at);
   const { resin } = unitState(facts);
   if (!resin) return noStoreFigures;
-  const [left, days] = [100 - figure(resin, 'used'), figure(resin, 'days')];
+  const [left, days] = [100 - resin.outputs.used, resin.outputs.days];
   // a spent charge still has the rate at which it was spent
   const perDay = days > 0 ? left / days : ratePerDay(facts);
   return { capacity: 100, unusable: null, usePerDay: perDay, leftNow: left };

@@ -1,12 +1,11 @@
 import { recentPerDay, totalBetween } from '../../core/rules/counter.ts';
-import { worked, type Worked } from '../../core/calculators/worked.ts';
-import { runCalculator, type OutputValue } from '../../core/calculators/define.ts';
-import { calculatorOf } from '../../core/calculators/registry.ts';
+import { diLife, makeUpCost } from '../../core/formulas/makeUp.ts';
+import { workOut, type WorkedOf } from '../../core/formulas/workOut.ts';
 import { dayOf, endOfDay, MS_PER_DAY, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { splitDemand, type SplitDemand } from '../../core/water/makeUp/demand.ts';
 import { nextBatch, type Batch, type TwoWaters } from '../../core/water/makeUp/nextBatch.ts';
-import { unitState } from '../../core/water/makeUp/unitState.ts';
+import { unitState, USUAL_WASTE } from '../../core/water/makeUp/unitState.ts';
 import type { UnitFacts, UnitState } from '../../core/water/makeUp/types.ts';
 import { outOfUseNow, type OutOfUse } from '../../model/facts/outOfUse.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
@@ -55,7 +54,7 @@ export interface UnitDesk {
   flushOpenSince: Instant | null;
   flushJobId: string | null;
   next: NextWater | null;
-  cost: { outputs: Readonly<Record<string, OutputValue>>; missing: string[] } | null;
+  cost: { outputs: WorkedOf<typeof makeUpCost>['outputs'] | null; missing: string[] } | null;
 }
 export interface MakeUpDesk {
   siteId: string;
@@ -257,37 +256,38 @@ const USUAL_DAYS: Readonly<Record<string, number>> = {
 function costOf(
   makeUp: RecordContent<'component'>['makeUp'] | null,
   stages: readonly StageDesk[],
-  { litresPerDay }: UnitFacts,
-  { wastePerLitre, resin }: UnitState,
+  facts: UnitFacts,
+  state: UnitState,
 ): UnitDesk['cost'] {
   if (!makeUp) return null;
   const { prices } = makeUp;
+  const { litresPerDay } = facts;
   const missing = stages.flatMap(({ kindId, name }) => {
     const key = priceOf[kindId];
     return key && prices[key] === null ? [name] : [];
   });
   if (prices.mainsPerM3 === null) missing.push('water from the mains');
-  if (missing.length > 0 || litresPerDay === null) return { outputs: {}, missing };
-  const entry = calculatorOf('make-up-cost');
-  if (!entry) return null;
+  if (missing.length > 0 || litresPerDay === null) return { outputs: null, missing };
   const rows = stages.flatMap(({ kindId }) => {
     const key = priceOf[kindId];
-    const days = kindId === 'di-resin' && resin ? resinDays(resin) : (USUAL_DAYS[kindId] ?? 365);
-    return key ? [[prices[key], days * litresPerDay]] : [];
+    const days = (kindId === 'di-resin' ? resinDays(facts, state) : null) ?? USUAL_DAYS[kindId] ?? 365;
+    return key ? [[prices[key], days * litresPerDay] as const] : [];
   });
-  return {
-    outputs: runCalculator(entry, { stages: rows, water: prices.mainsPerM3, waste: wastePerLitre ?? 3 }),
-    missing,
-  };
+  const { outputs } = workOut(makeUpCost, {
+    stages: rows,
+    water: prices.mainsPerM3 ?? 0,
+    waste: state.wastePerLitre ?? USUAL_WASTE,
+  });
+  return { outputs, missing };
 }
 
-/** A whole charge at today's load. */
-function resinDays({ inputs }: Worked): number {
-  const days = worked('di-life', {
-    resin: inputs.resin ?? 1,
-    capacity: inputs.capacity ?? 1,
-    TDS: inputs.TDS ?? 1,
-    use: inputs.use ?? 1,
-  }).outputs.days;
-  return typeof days === 'number' ? days : 120;
+/** A whole charge at today's load; null: its figures or its load are not known. */
+function resinDays(
+  { figures: { resinL, resinEqPerL }, litresPerDay }: UnitFacts,
+  state: UnitState,
+): number | null {
+  const load = state.tdsAfterMembrane?.value ?? null;
+  if (resinL === null || resinEqPerL === null || litresPerDay === null || load === null || load < 0.01)
+    return null;
+  return workOut(diLife, { resin: resinL, capacity: resinEqPerL, TDS: load, use: litresPerDay }).outputs.days;
 }

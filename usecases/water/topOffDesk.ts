@@ -1,5 +1,6 @@
 import { dayOf, MS_PER_DAY, type Day, type Instant } from '../../core/time/day.ts';
-import { figure, worked, type Worked } from '../../core/calculators/worked.ts';
+import { reservoirDays } from '../../core/formulas/heat.ts';
+import { workOut, type WorkedOf } from '../../core/formulas/workOut.ts';
 import { findTopOffFault, type SalinityGoes, type TopOffFinding } from '../../core/water/topOff/faults.ts';
 import type { DailyLoss } from '../../core/water/topOff/dailyLoss.ts';
 import { usualEvaporation } from '../../core/water/topOff/evaporation.ts';
@@ -30,7 +31,7 @@ export interface TopOffDesk {
   rate: StoreRate | null;
   declaredPerDay: number | null;
   /** Days until what can be used is gone, and that day. */
-  days: Worked | null;
+  days: WorkedOf<typeof reservoirDays> | null;
   emptyOn: Day | null;
   surfaceCm2: number;
   usual: { lo: number; hi: number };
@@ -59,7 +60,7 @@ export function topOffDesk(
   const perDay = rate?.perDay ?? 0;
   const days =
     leftL !== null && perDay > 0
-      ? worked('reservoir-days', { reservoir: leftL, unusable: unusableL, evaporation: perDay })
+      ? workOut(reservoirDays, { reservoir: leftL, unusable: unusableL, evaporation: perDay })
       : null;
   const salinity = salinityOf(evidence, systemId, zone, at);
   const made = checksMade(snapshot, systemId, 'top-off', zone, at);
@@ -76,7 +77,7 @@ export function topOffDesk(
     rate,
     declaredPerDay: store.usePerDay,
     days,
-    emptyOn: days ? dayOf(at - MS_PER_DAY / 2 + figure(days, 'days') * MS_PER_DAY, zone) : null,
+    emptyOn: days ? dayOf(at - MS_PER_DAY / 2 + days.outputs.days * MS_PER_DAY, zone) : null,
     surfaceCm2,
     usual: usualEvaporation(surfaceCm2),
     salinity,

@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { figure } from '../../core/calculators/worked.ts';
 import { addDays } from '../../core/time/day.ts';
 import { blockedJobs, outOfUseNow } from '../../model/facts/outOfUse.ts';
 import { instantAtOf, makePlan } from '../plan/plan.ts';
@@ -167,7 +166,7 @@ describe('the make-up desk', () => {
     expect(unit.facts.resinPassed?.litres).toBeCloseTo(604.6, 1);
     expect(unit.facts.resinPassed?.meanTds).toBeCloseTo(9, 9);
     // 34.405 g − 604.6 L × 9 mg/L = 29.0 g, at 90 mg a day
-    const days = figure(unit.state.resin ?? expect.fail('none'), 'days');
+    const days = (unit.state.resin ?? expect.fail('none')).outputs.days;
     expect(days).toBeCloseTo((34.4048 - 0.6046 * 9) / 0.09, 0);
     const depletion = one.row().rules.find((rule) => rule.kind === 'depletion');
     // the plan asks at the end of the day, the desk counts from now

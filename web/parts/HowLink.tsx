@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { calculatorOf } from '../../core/calculators/registry.ts';
-import type { Worked } from '../../core/calculators/worked.ts';
+import type { Worked } from '../../core/formulas/workOut.ts';
 import { toParams } from '../screens/bench/address.ts';
 
 /** Opens a figure on the bench with the inputs it was worked out from. */
@@ -15,7 +15,10 @@ export function HowLink({ of, children }: { of: Worked; children?: ReactNode }) 
     ]),
   );
   const rounded = Object.fromEntries(
-    Object.entries(of.inputs).map(([name, value]) => [name, Number(value.toPrecision(6))]),
+    Object.entries(of.inputs).map(([name, value]) => [
+      name,
+      typeof value === 'number' ? Number(value.toPrecision(6)) : value,
+    ]),
   );
   return (
     <Link

@@ -1,4 +1,5 @@
-import { figure, worked, type Worked } from '../../calculators/worked.ts';
+import { blendToSalinity } from '../../formulas/mixing.ts';
+import { workOut, type Worked } from '../../formulas/workOut.ts';
 import { LARGEST_CHANGE } from '../remedies/limits.ts';
 import type { ParameterId } from '../parameters.ts';
 import type { Asking, Refused, Store } from './types.ts';
@@ -43,7 +44,7 @@ export function blendFor(
   const share = Math.min(LARGEST_CHANGE, wantedL / litres);
   if ((held - wanted) * share <= UNTOLD_PPT) return whole(salt);
   if (!fresh) return water === 'brackish' ? none('no-fresh-store') : whole(salt);
-  const blend = worked('blend-to-salinity', {
+  const blend = workOut(blendToSalinity, {
     total: 100,
     S1: fresh.values.salinity ?? 0,
     S2: held,
@@ -51,7 +52,7 @@ export function blendFor(
     t: tests.temperature?.value ?? BLEND_AT_C,
   });
   // the two contract a little in mixing: shares of what goes in add up to all of it
-  const saltShare = figure(blend, 'V2') / (figure(blend, 'V1') + figure(blend, 'V2'));
+  const saltShare = blend.outputs.V2 / (blend.outputs.V1 + blend.outputs.V2);
   const parts = [
     { store: salt, share: saltShare },
     { store: fresh, share: 1 - saltShare },

@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { figure } from '../../calculators/worked.ts';
 import { planChange } from './planChange.ts';
 import type { Asking, ChangeAsk, Store } from './types.ts';
 
@@ -186,8 +185,8 @@ test('times by hose and pump; where it cannot be, no time is told', () => {
   const pump = { shutOffM: 2.5, mostLph: 3000, liftM: 1.2, boreMm: 19, lengthM: 6 };
   const [one] = plan([asking({ id: 'a', wantedL: 100 })], [drum()], { hose, pump }).systems;
   expect(one?.levelFallsCm).toBeCloseTo(10, 9);
-  expect(figure(one?.drain ?? expect.fail('no time'), 'minutes')).toBeGreaterThan(2);
-  expect(figure(one?.refill ?? expect.fail('no time'), 'minutes')).toBeGreaterThan(2);
+  expect((one?.drain ?? expect.fail('no time')).outputs.minutes).toBeGreaterThan(2);
+  expect((one?.refill ?? expect.fail('no time')).outputs.minutes).toBeGreaterThan(2);
   const [none] = plan([asking({ id: 'a', wantedL: 100 })], [drum()], {
     hose: { ...hose, headM: 0.05 },
     pump: { ...pump, liftM: 9 },

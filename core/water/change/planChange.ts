@@ -1,4 +1,5 @@
-import { worked, type Worked } from '../../calculators/worked.ts';
+import { hoseDrain, hosePump } from '../../formulas/hoses.ts';
+import { workOut } from '../../formulas/workOut.ts';
 import { asRefusal } from '../../errors.ts';
 import { afterOneChange } from '../afterChange.ts';
 import { litresPerCm } from '../vesselVolume.ts';
@@ -86,10 +87,10 @@ export function planChange(ask: ChangeAsk): ChangePlan {
 const partOf = (blend: Blend, storeId: string): number =>
   blend.parts.find(({ store }) => store.id === storeId)?.share ?? 0;
 
-function drainBy(asking: Asking, litres: number, { hose }: ChangeAsk): Worked | null {
+function drainBy(asking: Asking, litres: number, { hose }: ChangeAsk): SystemChange['drain'] {
   if (!hose || !asking.vessel || litres <= 0 || asking.way === 'continuous') return null;
   return unlessImpossible(() =>
-    worked('hose-drain', {
+    workOut(hoseDrain, {
       surface: ((asking.vessel?.surfaceCm2 ?? 0) * (asking.vessel?.freeShare ?? 1)) / CM2_PER_M2,
       litres,
       head: hose.headM,
@@ -99,10 +100,10 @@ function drainBy(asking: Asking, litres: number, { hose }: ChangeAsk): Worked | 
   );
 }
 
-function refillBy(litres: number, { pump }: ChangeAsk): Worked | null {
+function refillBy(litres: number, { pump }: ChangeAsk): SystemChange['refill'] {
   if (!pump || litres <= 0) return null;
   return unlessImpossible(() =>
-    worked('hose-pump', {
+    workOut(hosePump, {
       litres,
       shutOff: pump.shutOffM,
       most: pump.mostLph,
@@ -114,7 +115,7 @@ function refillBy(litres: number, { pump }: ChangeAsk): Worked | null {
 }
 
 /** A hose that ends above the drained level, a lift beyond the pump: no time is told; the screen says why. */
-function unlessImpossible(make: () => Worked): Worked | null {
+function unlessImpossible<R>(make: () => R): R | null {
   try {
     return make();
   } catch (error) {

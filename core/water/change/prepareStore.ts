@@ -1,4 +1,6 @@
-import { figure, worked, type Worked } from '../../calculators/worked.ts';
+import { saltForABatch } from '../../formulas/salinity.ts';
+import { warmingTime } from '../../formulas/heat.ts';
+import { workOut, type Worked } from '../../formulas/workOut.ts';
 import { usable } from './blend.ts';
 import type { Towards } from './matching.ts';
 import type { ChangeAsk, Store, StorePreparation } from './types.ts';
@@ -40,9 +42,9 @@ function saltFor(store: Store, towardsPpt: number | null): { kilograms: number; 
   const { salinity, temperature } = store.values;
   if (towardsPpt === null || salinity === undefined || store.presentL <= 0) return null;
   const batch = (S: number) =>
-    worked('salt-for-a-batch', { S, t: temperature ?? MIX_AT_C, volume: store.presentL });
+    workOut(saltForABatch, { S, t: temperature ?? MIX_AT_C, volume: store.presentL });
   const [then, now] = [batch(towardsPpt), batch(salinity)];
-  return { kilograms: figure(then, 'salt_dry') - figure(now, 'salt_dry'), workings: [then, now] };
+  return { kilograms: then.outputs.salt_dry - now.outputs.salt_dry, workings: [then, now] };
 }
 
 function warmthFor(
@@ -55,11 +57,11 @@ function warmthFor(
   const byC = towardsC - temperature;
   const power = byC > 0 ? heaterW : chillerW;
   if (power === null || store.presentL <= 0) return { byC, hours: null, workings: [] };
-  const warming = worked('warming-time', {
+  const warming = workOut(warmingTime, {
     volume: store.presentL,
     SP: salinity ?? (store.holds === 'salt' ? SEA_PPT : 0),
     dT: Math.abs(byC),
     power,
   });
-  return { byC, hours: figure(warming, 'hours'), workings: [warming] };
+  return { byC, hours: warming.outputs.hours, workings: [warming] };
 }

@@ -1,4 +1,5 @@
-import { figure, worked, type Worked } from '../../calculators/worked.ts';
+import { changeInStages } from '../../formulas/mixing.ts';
+import { workOut, type Worked } from '../../formulas/workOut.ts';
 import { DAYS_BETWEEN_CHANGES } from '../remedies/limits.ts';
 import { largestShare } from '../remedies/nutrients.ts';
 import type { ParameterId } from '../parameters.ts';
@@ -24,16 +25,16 @@ export function stagesOf(
   if (way === 'continuous' || wantedL <= 0) return { stages: one, worked: null };
   const { most, by } = largestShare({ tests: settled(tests), incoming: newWater });
   if (one.shareEach <= most) return { stages: one, worked: null };
-  const stages = worked('change-in-stages', {
+  const stages = workOut(changeInStages, {
     volume: litres,
     wanted: Math.min(99, 100 * one.shareEach),
     most: 100 * most,
   });
   return {
     stages: {
-      count: figure(stages, 'stages'),
-      litresEach: figure(stages, 'litres_each'),
-      shareEach: figure(stages, 'share_each') / 100,
+      count: stages.outputs.stages,
+      litresEach: stages.outputs.litres_each,
+      shareEach: stages.outputs.share_each / 100,
       daysApart: DAYS_BETWEEN_CHANGES,
       limitedBy: by,
     },

@@ -1,4 +1,5 @@
-import type { Worked } from '../../calculators/worked.ts';
+import type { hoseDrain, hosePump } from '../../formulas/hoses.ts';
+import type { Worked, WorkedOf } from '../../formulas/workOut.ts';
 import type { ChangedTo } from '../afterChange.ts';
 import type { ParameterId } from '../parameters.ts';
 
@@ -116,8 +117,8 @@ export interface SystemChange {
   /** After all stages, nothing produced between them. */
   afterAll: readonly ChangedTo[];
   levelFallsCm: number | null;
-  drain: Worked | null;
-  refill: Worked | null;
+  drain: WorkedOf<typeof hoseDrain> | null;
+  refill: WorkedOf<typeof hosePump> | null;
   /** The calculators behind it. */
   workings: readonly Worked[];
 }

@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { figure } from '../../calculators/worked.ts';
 import { unitWords } from '../../explain/makeUpWord.ts';
 import { splitDemand } from './demand.ts';
 import { MIXING_HOURS, nextBatch } from './nextBatch.ts';
@@ -36,11 +35,11 @@ describe('a make-up unit', () => {
       unit({ read: { flow: read(4), 'feed-temperature': read(12), 'feed-pressure': read(400) } }),
     );
     // makers of thin-film membranes: exp(3020 (1/298 − 1/285)) = 0.630 below 25 °C
-    expect(figure(state.ofRated ?? expect.fail('none'), 'TCF')).toBeCloseTo(
+    expect((state.ofRated ?? expect.fail('none')).outputs.TCF).toBeCloseTo(
       Math.exp(3020 * (1 / 298 - 1 / 285)),
       9,
     );
-    expect(figure(state.ofRated ?? expect.fail('none'), 'share_of_rated')).toBeCloseTo(
+    expect((state.ofRated ?? expect.fail('none')).outputs.share_of_rated).toBeCloseTo(
       100 * (4 / 0.62986 / 8),
       1,
     );
@@ -64,7 +63,7 @@ describe('a make-up unit', () => {
   test('resin by mass balance; its days fall as the rejection falls', () => {
     const days = (rejection: number) => {
       const { resin } = unitState(unit({ read: { 'tds-in': read(300), rejection: read(rejection) } }));
-      return figure(resin ?? expect.fail('none'), 'days');
+      return (resin ?? expect.fail('none')).outputs.days;
     };
     // 34.405 g less 10 g, at 300 × 4 % = 12 mg/L and 12 L a day
     expect(days(96)).toBeCloseTo((34.4048 - 10) / 0.012 / 12, 1);
@@ -76,7 +75,7 @@ describe('a make-up unit', () => {
     expect(unitState(unit({ read: { chlorine: read(0) } })).carbon).toBe('holds');
     expect(unitState(unit({ read: { chlorine: read(0.1) } })).carbon).toBe('lets-through');
     // 57,000 L at 1 mg/L are 190,000 at 0.3; 12 L a day and three times as much waste
-    expect(figure(unitState(unit()).carbonLife ?? expect.fail('none'), 'days')).toBeCloseTo(190_000 / 48, 6);
+    expect((unitState(unit()).carbonLife ?? expect.fail('none')).outputs.days).toBeCloseTo(190_000 / 48, 6);
   });
 });
 

@@ -1,4 +1,6 @@
-import { figure, worked, type Worked } from '../../calculators/worked.ts';
+import { makeUpHours } from '../../formulas/makeUp.ts';
+import { saltForABatch } from '../../formulas/salinity.ts';
+import { workOut, type Worked } from '../../formulas/workOut.ts';
 import { MS_PER_DAY, type Instant } from '../../time/day.ts';
 
 /** Until salt water is clear and steady. House default: overnight. */
@@ -47,20 +49,20 @@ export function nextBatch(
     wastePerLitre === null || litres === 0
       ? null
       : // the flow is as it runs: no correction for temperature beside it
-        worked('make-up-hours', {
+        workOut(makeUpHours, {
           need: litres,
           permeate: productLph,
           t: 25,
           recovery: 100 / (1 + Math.max(0.02, wastePerLitre)),
         });
-  const salting = mixL > 0 ? worked('salt-for-a-batch', { S: salinityPpt, t: MIX_AT_C, volume: mixL }) : null;
+  const salting = mixL > 0 ? workOut(saltForABatch, { S: salinityPpt, t: MIX_AT_C, volume: mixL }) : null;
   const hours = litres / productLph;
   return {
     litres,
     mixL,
-    saltKg: salting ? figure(salting, 'salt_dry') : 0,
+    saltKg: salting ? salting.outputs.salt_dry : 0,
     hours,
-    wasteL: making ? figure(making, 'waste') : litres === 0 ? 0 : null,
+    wasteL: making ? making.outputs.waste : litres === 0 ? 0 : null,
     mixingHours,
     startBy: visitAt - (hours + mixingHours) * MS_PER_HOUR,
     worked: [making, salting].filter((one) => one !== null),

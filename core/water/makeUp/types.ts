@@ -1,4 +1,5 @@
-import type { Worked } from '../../calculators/worked.ts';
+import type { carbonBlockLife, resinLeft, roNormalised } from '../../formulas/makeUp.ts';
+import type { WorkedOf } from '../../formulas/workOut.ts';
 import type { MeasureId } from '../../rules/measures.ts';
 import type { ParameterId } from '../parameters.ts';
 
@@ -47,7 +48,7 @@ export interface UnitFacts {
 export type CarbonVerdict = 'holds' | 'lets-through' | 'not-tested';
 export interface UnitState {
   /** Product as a share of the rating at its temperature and pressure. */
-  ofRated: Worked | null;
+  ofRated: WorkedOf<typeof roNormalised> | null;
   /** Product now, L/h: as read, or as rated at the feed's temperature. */
   productLph: { value: number; from: 'read' | 'rated' } | null;
   /** Share of salts held back, %; read, or from two TDS readings. */
@@ -55,7 +56,7 @@ export interface UnitState {
   wastePerLitre: number | null;
   /** What reaches the resin. */
   tdsAfterMembrane: { value: number; from: 'read' | 'rejection'; daysAgo: number } | null;
-  resin: Worked | null;
+  resin: WorkedOf<typeof resinLeft> | null;
   carbon: CarbonVerdict;
-  carbonLife: Worked | null;
+  carbonLife: WorkedOf<typeof carbonBlockLife> | null;
 }

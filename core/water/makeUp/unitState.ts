@@ -1,4 +1,5 @@
-import { figure, worked, type Worked } from '../../calculators/worked.ts';
+import { carbonBlockLife, resinLeft, roNormalised, roTemperature } from '../../formulas/makeUp.ts';
+import { workOut } from '../../formulas/workOut.ts';
 import type { CarbonVerdict, UnitFacts, UnitState } from './types.ts';
 
 const KPA_PER_BAR = 100;
@@ -35,21 +36,21 @@ export function unitState(facts: UnitFacts): UnitState {
     rejectionPercent,
     wastePerLitre,
     tdsAfterMembrane,
-    resin: resinLeft(facts, tdsAfterMembrane?.value ?? null),
+    resin: resinNow(facts, tdsAfterMembrane?.value ?? null),
     carbon: carbonVerdict(facts),
     carbonLife: carbonLife(facts, wastePerLitre ?? USUAL_WASTE),
   };
 }
 
-const warmth = (t: number): number => figure(worked('ro-temperature', { t }), 'TCF');
+const warmth = (t: number): number => workOut(roTemperature, { t }).outputs.TCF;
 
-function ratedShare({ figures: { ratedLph, ratedKpa }, read }: UnitFacts): Worked | null {
+function ratedShare({ figures: { ratedLph, ratedKpa }, read }: UnitFacts): UnitState['ofRated'] {
   const [flow, t, pressure] = [read.flow, read['feed-temperature'], read['feed-pressure']];
   if (!flow || !t || ratedLph === null || flow.value <= 0) return null;
   const atKpa = ratedKpa ?? pressure?.value;
   if (atKpa === undefined) return null;
   const ratedBar = atKpa / KPA_PER_BAR;
-  return worked('ro-normalised', {
+  return workOut(roNormalised, {
     flow: flow.value,
     t: t.value,
     p: pressure ? pressure.value / KPA_PER_BAR : ratedBar,
@@ -93,13 +94,13 @@ function afterMembrane(
   return derived;
 }
 
-function resinLeft(
+function resinNow(
   { figures: { resinL, resinEqPerL }, litresPerDay, resinPassed }: UnitFacts,
   tds: number | null,
-): Worked | null {
+): UnitState['resin'] {
   if (resinL === null || resinEqPerL === null || litresPerDay === null || litresPerDay <= 0) return null;
   if (tds === null || tds < 0.01 || !resinPassed) return null;
-  return worked('resin-left', {
+  return workOut(resinLeft, {
     resin: resinL,
     capacity: resinEqPerL,
     passed: resinPassed.litres,
@@ -117,10 +118,10 @@ function carbonVerdict({ read }: UnitFacts): CarbonVerdict {
 function carbonLife(
   { figures: { carbonRatedL, mainsChlorineMgL }, litresPerDay }: UnitFacts,
   waste: number,
-): Worked | null {
+): UnitState['carbonLife'] {
   if (carbonRatedL === null || mainsChlorineMgL === null || litresPerDay === null || litresPerDay <= 0)
     return null;
-  return worked('carbon-block-life', {
+  return workOut(carbonBlockLife, {
     rating: carbonRatedL,
     chlorine: mainsChlorineMgL,
     throughput: litresPerDay * (1 + waste),

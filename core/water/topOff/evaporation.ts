@@ -1,4 +1,5 @@
-import { figure, worked, type Worked } from '../../calculators/worked.ts';
+import { evaporation } from '../../formulas/heat.ts';
+import { workOut, type WorkedOf } from '../../formulas/workOut.ts';
 
 /** The room over the water. */
 export interface Air {
@@ -13,8 +14,11 @@ const ACTIVITY = 0.65;
 const CM2_PER_M2 = 10_000;
 
 /** Litres a day by the air over the surface. @source ASHRAE Handbook, HVAC Applications (from memory); activity: house default */
-export function evaporationBy(surfaceCm2: number, { waterC, airC, humidityPercent, airMs }: Air): Worked {
-  return worked('evaporation', {
+export function evaporationBy(
+  surfaceCm2: number,
+  { waterC, airC, humidityPercent, airMs }: Air,
+): WorkedOf<typeof evaporation> {
+  return workOut(evaporation, {
     A: surfaceCm2 / CM2_PER_M2,
     t_water: waterC,
     t_air: airC,
@@ -24,7 +28,7 @@ export function evaporationBy(surfaceCm2: number, { waterC, airC, humidityPercen
   });
 }
 /** A kilogram of fresh water is a litre, near enough for a reservoir. */
-export const litresADay = (evaporation: Worked): number => figure(evaporation, 'full_times_Fa');
+export const litresADay = (worked: WorkedOf<typeof evaporation>): number => worked.outputs.full_times_Fa;
 
 /** What a surface loses a day indoors by common practice, value from memory: 2 to 5 L a square metre. */
 export const usualEvaporation = (surfaceCm2: number): { lo: number; hi: number } => ({

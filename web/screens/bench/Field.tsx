@@ -1,7 +1,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import type { Input } from '../../../core/calculators/define.ts';
+import type { Input } from '../../../core/formulas/define.ts';
 import { formatNumber, fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';

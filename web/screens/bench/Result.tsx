@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Output, OutputValue } from '../../../core/calculators/define.ts';
+import type { Output, OutputValue } from '../../../core/formulas/define.ts';
 import { formatNumber, fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { prettyUnit, unitsOf } from './units.ts';
 

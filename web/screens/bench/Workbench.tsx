@@ -5,12 +5,8 @@ import IconButton from '@mui/material/IconButton';
 import Switch from '@mui/material/Switch';
 import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import {
-  mainOutput,
-  runCalculator,
-  type Calculator,
-  type OutputValue,
-} from '../../../core/calculators/define.ts';
+import { mainOutput, runCalculator, type Calculator } from '../../../core/calculators/define.ts';
+import type { OutputValue } from '../../../core/formulas/define.ts';
 import { calculatorOf } from '../../../core/calculators/registry.ts';
 import { uncertaintyOf } from '../../../core/calculators/uncertainty.ts';
 import { uses } from '../../../core/calculators/uses.ts';

@@ -1,4 +1,5 @@
-import type { Calculator, Input } from '../../../core/calculators/define.ts';
+import type { Calculator } from '../../../core/calculators/define.ts';
+import type { Input } from '../../../core/formulas/define.ts';
 
 /** Inputs by name, as the calculator takes them; null: left empty. */
 export type Entered = Readonly<Record<string, unknown>>;

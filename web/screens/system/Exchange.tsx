@@ -1,4 +1,5 @@
-import { figure, worked } from '../../../core/calculators/worked.ts';
+import { flowThroughDay } from '../../../core/formulas/mixing.ts';
+import { workOut } from '../../../core/formulas/workOut.ts';
 import { findKind } from '../../../core/catalogue/index.ts';
 import { formatNumber, fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { litresOf } from '../../../model/facts/litres.ts';
@@ -27,7 +28,7 @@ export function Exchange({ systemId }: { systemId: string }) {
     );
   if (!flowsThrough || litres === null) return null;
   const day =
-    flowLph !== null && flowLph > 0 ? worked('flow-through-day', { flow: flowLph, volume: litres }) : null;
+    flowLph !== null && flowLph > 0 ? workOut(flowThroughDay, { flow: flowLph, volume: litres }) : null;
   return (
     <section>
       <h3>Exchange</h3>
@@ -39,9 +40,9 @@ export function Exchange({ systemId }: { systemId: string }) {
       />
       {day ? (
         <p>
-          {formatNumber(figure(day, 'exchange'), 2)} volumes a day: {formatNumber(figure(day, 'replaced'), 1)}{' '}
-          % of the water is new after a day, nine tenths after {formatNumber(figure(day, 'days_to_90'), 1)}{' '}
-          days, well mixed. <HowLink of={day}>How</HowLink>
+          {formatNumber(day.outputs.exchange, 2)} volumes a day: {formatNumber(day.outputs.replaced, 1)} % of
+          the water is new after a day, nine tenths after {formatNumber(day.outputs.days_to_90, 1)} days, well
+          mixed. <HowLink of={day}>How</HowLink>
         </p>
       ) : (
         <p className="soft">How much it replaces a day stands here.</p>

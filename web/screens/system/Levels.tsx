@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { figure, worked } from '../../../core/calculators/worked.ts';
+import { changeMarks } from '../../../core/formulas/vessels.ts';
+import { workOut } from '../../../core/formulas/workOut.ts';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { drainBack } from '../../../core/water/drainBack.ts';
 import { litresPerCm, surfaceAreaCm2 } from '../../../core/water/vesselVolume.ts';
@@ -44,7 +45,7 @@ function Marks({ vessel, litres }: { vessel: RecordContent<'vessel'>; litres: nu
   const [fall, setFall] = useState<number | null>(null);
   const surface = surfaceOf(vessel);
   const freeShare = vessel.freeShare ?? 1;
-  const marks = worked('change-marks', {
+  const marks = workOut(changeMarks, {
     surface: surface / CM2_PER_M2,
     free: 100 * freeShare,
     volume: litres,
@@ -57,7 +58,7 @@ function Marks({ vessel, litres }: { vessel: RecordContent<'vessel'>; litres: nu
         {(['mark5', 'mark10', 'mark20'] as const).map((key, i) => (
           <span key={key}>
             {i > 0 && ', '}
-            <b>{[5, 10, 20][i]} %</b> {amounts.length(figure(marks, key))}
+            <b>{[5, 10, 20][i]} %</b> {amounts.length(marks.outputs[key])}
           </span>
         ))}
         . <HowLink of={marks}>How</HowLink>

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { unitWords } from '../../../../core/explain/makeUpWord.ts';
-import { figure } from '../../../../core/calculators/worked.ts';
 import { formatNumber } from '../../../../core/quantity/quantities.ts';
 import type { MakeUpDesk, UnitDesk } from '../../../../usecases/water/makeUpDesk.ts';
 import type { Readable } from '../../../../model/water/componentChannel.ts';
@@ -234,7 +233,7 @@ function Shared({ unit }: { unit: UnitDesk }) {
           {unit.state.resin && (
             <>
               {' '}
-              Resin makes {amounts.litres(figure(unit.state.resin, 'litres'))} more:{' '}
+              Resin makes {amounts.litres(unit.state.resin.outputs.litres)} more:{' '}
               <HowLink of={unit.state.resin}>how</HowLink>.
             </>
           )}

@@ -1,5 +1,6 @@
 import { milligramsWord } from '../../../../core/explain/sourceWord.ts';
-import { figure, worked } from '../../../../core/calculators/worked.ts';
+import { nutrientsFromFeed } from '../../../../core/formulas/nitrogen.ts';
+import { workOut } from '../../../../core/formulas/workOut.ts';
 import { FEED } from '../../../../core/finding/sources/feed.ts';
 import type { SourceFinding } from '../../../../core/finding/findSource.ts';
 import type { NutrientFacts } from '../../../../core/finding/sources/types.ts';
@@ -17,11 +18,10 @@ const exports = [
 /** What goes in and out a day, as far as it is known; the rest is what nothing was logged of. */
 export function Balance({ facts, finding }: { facts: NutrientFacts; finding: SourceFinding }) {
   const { supply, nutrient, feed } = facts;
-  const byFeed = feed.now === null ? null : worked('nutrients-from-feed', { feed: feed.now, ...FEED });
+  const byFeed = feed.now === null ? null : workOut(nutrientsFromFeed, { feed: feed.now, ...FEED });
   const product = finding.sources.find((one) => one.id === 'product-water')?.amount ?? null;
-  const gross = byFeed
-    ? figure(byFeed, nutrient === 'nitrate' ? 'NO3' : 'PO4') + (product?.likely ?? 0)
-    : null;
+  const fed = byFeed && byFeed.outputs[nutrient === 'nitrate' ? 'NO3' : 'PO4'];
+  const gross = fed === null ? null : fed + (product?.likely ?? 0);
   const perDay = (mg: number | null) => (mg === null ? notKnown : `${milligramsWord(mg)} a day`);
   return (
     <section className="balance" aria-label="Mass balance">
@@ -30,7 +30,7 @@ export function Balance({ facts, finding }: { facts: NutrientFacts; finding: Sou
         <tbody>
           <tr>
             <th scope="row">Feed brings at most</th>
-            <td>{byFeed ? perDay(figure(byFeed, nutrient === 'nitrate' ? 'NO3' : 'PO4')) : notKnown}</td>
+            <td>{perDay(fed)}</td>
             <td className="soft">
               {byFeed ? (
                 <HowLink of={byFeed}>from {feed.now} g of dry feed</HowLink>
