@@ -36,7 +36,7 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   }
   // what was measured beyond its limit leads, whatever else comes first or is not known
   const crossed = plan.rules.find((rule) => 'crossed' in rule.reason && rule.reason.crossed) ?? null;
-  const governing = crossed ?? plan.governing;
+  const governing = crossed ?? storyOf(plan);
   const reason = governing?.reason;
   if (!reason && plan.state === 'far-off') return 'Nothing calls for it now.';
   if (!reason) return 'The hours since the last time are not known: enter a meter reading or a date.';
@@ -80,6 +80,13 @@ function howToKnow({ definition: { foundScale, work } }: JobFacts): string {
 
 /** From this chance of coming first on, the runner-up is named beside the governing rule. */
 const WORTH_NAMING = 0.15;
+
+/** A reading that goes nowhere yet is joined to what the records say of the same life: theirs is the story, it stands beside. */
+function storyOf({ governing, rules }: JobPlan): RulePlan | null {
+  const isStill =
+    governing?.reason.kind === 'condition' && !governing.reason.crossed && !governing.reason.trend;
+  return (isStill && rules.find((rule) => rule.kind === 'wear')) || governing;
+}
 
 function besideIt(plan: JobPlan, told: RulePlan | null, context: ReasonContext): string {
   const other = plan.governing === told ? plan.second : plan.governing;
