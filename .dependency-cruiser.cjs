@@ -39,7 +39,8 @@ module.exports = {
     {
       name: 'formulas-below-calculators',
       severity: 'error',
-      comment: 'A calculator shows a formula; what works a figure out calls the formula, never the calculator',
+      comment:
+        'A calculator shows a formula; what works a figure out calls the formula, never the calculator',
       from: { path: '^(core|model|usecases)/', pathNot: '^core/calculators/|^usecases/.*\\.test\\.ts$' },
       to: { path: '^core/calculators/' },
     },
