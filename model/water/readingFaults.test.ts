@@ -3,6 +3,13 @@ import { place } from '../testing/place.ts';
 import { Snapshot } from '../snapshot.ts';
 import { impossibleReading, unlikelyReading } from './readingFaults.ts';
 
+const asked = (
+  snapshot: Snapshot,
+  channel: Parameters<typeof unlikelyReading>[1],
+  value: number,
+  besides = {},
+) => unlikelyReading(snapshot, channel, value, snapshot.all('reading'), besides);
+
 function unitHere() {
   const here = place();
   const systemId = here.system('Reef', 400);
@@ -47,21 +54,19 @@ describe('what can hardly be is asked about', () => {
     const { here, unitId, of } = unitHere();
     const swapped = /Are the two swapped\?$/;
     const behind = { componentId: unitId, measure: 'tds-membrane' } as const;
-    expect(unlikelyReading(of(), behind, 310, { 'tds-in': 9 })).toMatch(swapped);
-    expect(unlikelyReading(of(), behind, 9, { 'tds-in': 310 })).toBeNull();
+    expect(asked(of(), behind, 310, { 'tds-in': 9 })).toMatch(swapped);
+    expect(asked(of(), behind, 9, { 'tds-in': 310 })).toBeNull();
     here.read({ componentId: unitId }, { measure: 'tds-in' }, 3, 280);
-    expect(unlikelyReading(of(), behind, 290)).toMatch(swapped);
+    expect(asked(of(), behind, 290)).toMatch(swapped);
   });
   test('flow over what the unit is rated at, or far over what a pump ever gave', () => {
     const { here, systemId, unitId, of } = unitHere();
-    expect(unlikelyReading(of(), { componentId: unitId, measure: 'flow' }, 80)).toMatch(/rated at 8 L\/h/);
-    expect(unlikelyReading(of(), { componentId: unitId, measure: 'flow' }, 7)).toBeNull();
+    expect(asked(of(), { componentId: unitId, measure: 'flow' }, 80)).toMatch(/rated at 8 L\/h/);
+    expect(asked(of(), { componentId: unitId, measure: 'flow' }, 7)).toBeNull();
     const pump = here.component('return-pump', [systemId]);
     here.read({ componentId: pump }, { measure: 'flow' }, 60, 2800);
     here.read({ componentId: pump }, { measure: 'flow' }, 30, 2700);
-    expect(unlikelyReading(of(), { componentId: pump, measure: 'flow' }, 28_000)).toMatch(
-      /ever gave was 2,800 L\/h/,
-    );
-    expect(unlikelyReading(of(), { componentId: pump, measure: 'flow' }, 2900)).toBeNull();
+    expect(asked(of(), { componentId: pump, measure: 'flow' }, 28_000)).toMatch(/ever gave was 2,800 L\/h/);
+    expect(asked(of(), { componentId: pump, measure: 'flow' }, 2900)).toBeNull();
   });
 });

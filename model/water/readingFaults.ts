@@ -44,11 +44,17 @@ function fullOf(snapshot: Snapshot, componentId: string, measure: MeasureId): nu
   return job?.content.store?.capacity ?? null;
 }
 
-/** What a person is asked about a reading that can hardly be; null: nothing. */
+/**
+ * What a person is asked about a reading that can hardly be; null: nothing.
+ * @param readings those known of the component and its unit, in the order in which they were taken down: a window holds
+ *   no readings but those it asked for
+ * @param besides what is typed together with it
+ */
 export function unlikelyReading(
   snapshot: Snapshot,
   { componentId, measure }: Channel,
   value: number,
+  readings: readonly Stored<'reading'>[],
   besides: Partial<Record<MeasureId, number>> = {},
 ): string | null {
   const component = componentId === null ? undefined : snapshot.get('component', componentId);
@@ -56,14 +62,14 @@ export function unlikelyReading(
   const { name, quantity, worse }: Measure = measures[measure];
   const show = (amount: number): string => `${formatNumber(amount, 1)} ${quantities[quantity].stored}`.trim();
   const before = upstream[measure];
-  const feed = before && (besides[before] ?? lastOf(snapshot, component, before));
+  const feed = before && (besides[before] ?? lastOf(snapshot, readings, component, before));
   if (before && feed !== null && feed !== undefined && value > feed)
     return `${name} ${show(value)} is more than ${measures[before].name.toLowerCase()}, ${show(feed)}. Are the two swapped?`;
   const rated = measure === 'flow' ? component.content.makeUp?.ratedLph : null;
   if (rated && value > OVER_RATED * rated)
     return `It is rated at ${show(rated)}: ${show(value)} is more than it can give. Is the unit right?`;
   if (worse !== 'falls' || (measure !== 'flow' && measure !== 'air-draw')) return null;
-  const ever = readingsOf(snapshot, [component.id], measure);
+  const ever = readingsOf(snapshot, readings, [component.id], measure);
   const most = Math.max(...ever);
   return ever.length >= 2 && value > OVER_EVER * most
     ? `The most it ever gave was ${show(most)}: is ${show(value)} right?`
@@ -76,17 +82,27 @@ const upstream: Partial<Record<MeasureId, MeasureId>> = {
   'product-tds': 'tds-membrane',
 };
 
-function lastOf(snapshot: Snapshot, component: Stored<'component'>, measure: MeasureId): number | null {
+function lastOf(
+  snapshot: Snapshot,
+  readings: readonly Stored<'reading'>[],
+  component: Stored<'component'>,
+  measure: MeasureId,
+): number | null {
   const unitId = component.content.parentId ?? component.id;
   const ids = snapshot
     .all('component')
     .filter(({ id, content }) => id === unitId || content.parentId === unitId)
     .map(({ id }) => id);
-  return readingsOf(snapshot, ids, measure).at(-1) ?? null;
+  return readingsOf(snapshot, readings, ids, measure).at(-1) ?? null;
 }
 
 /** Good readings in the order in which they were taken down. */
-function readingsOf(snapshot: Snapshot, componentIds: readonly string[], measure: MeasureId): number[] {
+function readingsOf(
+  snapshot: Snapshot,
+  readings: readonly Stored<'reading'>[],
+  componentIds: readonly string[],
+  measure: MeasureId,
+): number[] {
   const channels = new Set(
     snapshot
       .all('channel')
@@ -98,8 +114,7 @@ function readingsOf(snapshot: Snapshot, componentIds: readonly string[], measure
       )
       .map(({ id }) => id),
   );
-  return snapshot
-    .all('reading')
+  return readings
     .filter(({ content }) => channels.has(content.channelId) && content.quality === 'good')
     .map(({ content }) => content.value);
 }

@@ -1,12 +1,13 @@
 import Button from '@mui/material/Button';
 import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { fromStored, formatNumber, quantities, toStored, unitOf } from '../../core/quantity/quantities.ts';
 import { readableChannel, readableFacts, type Readable } from '../../model/water/componentChannel.ts';
 import { impossibleReading, unlikelyReading } from '../../model/water/readingFaults.ts';
 import type { RecordContent } from '../../contract/records.ts';
-import { useClock, useSetting, useSnapshot } from '../api/data.ts';
+import { readingsOf, useClock, useSetting, useSnapshot } from '../api/data.ts';
 import { usePersonHere } from '../api/person.ts';
 import { ProblemNote } from './ProblemNote.tsx';
 import { equipmentReading } from './equipmentReading.ts';
@@ -34,6 +35,8 @@ export function ReadNow({
   const setting = useSetting();
   const clock = useClock();
   const here = usePersonHere();
+  // until they have come, and without network, only what is typed together is compared
+  const earlier = useQuery(readingsOf('component', componentId)).data ?? [];
   const { send, pending, error } = useSend(onDone);
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   // what was asked about and left as it is
@@ -58,7 +61,7 @@ export function ReadNow({
     if (one.value === null) return { ...one, question: null };
     const channel = readableChannel(componentId, one.what);
     const fault = one.fault ?? impossibleReading(snapshot, channel, one.value);
-    const question = fault ? null : unlikelyReading(snapshot, channel, one.value, besides);
+    const question = fault ? null : unlikelyReading(snapshot, channel, one.value, earlier, besides);
     return { ...one, fault, question };
   });
   const questions = fields.some((one) => one.question !== null);
