@@ -1,17 +1,11 @@
 import type { Doing, Level, WaterCase } from '../water/waterCase.ts';
 import type { ParameterId } from '../water/parameters.ts';
-import { addDays, type Day } from '../time/day.ts';
-import { count, dayWord, listWord, type DateStyle } from './words.ts';
-
-export interface CaseStyle {
-  show: (parameter: ParameterId, value: number) => string;
-  difference: (parameter: ParameterId, value: number) => string;
-  today: Day;
-  date: DateStyle;
-}
+import { addDays } from '../time/day.ts';
+import type { VerdictStyle } from './verdictWord.ts';
+import { count, dayWord, listWord } from './words.ts';
 
 /** Whether what was done helped, against its error, what it took, and what follows: two or three sentences. */
-export function caseWord(parameter: ParameterId, one: WaterCase, style: CaseStyle): string {
+export function caseWord(parameter: ParameterId, one: WaterCase, style: VerdictStyle): string {
   const { doings, before, after, outcome } = one;
   const level = ({ value, tests }: Level): string =>
     `${style.show(parameter, value)} (${count(tests, 'test')})`;

@@ -1,6 +1,7 @@
 import { isOther, rateWord } from './rateWord.ts';
 import { formatNumber, quantities } from '../quantity/quantities.ts';
 import { parameters } from '../water/parameters.ts';
+import { FARTHEST_DAYS } from '../rules/combine.ts';
 import { eventWords } from '../rules/eventKinds.ts';
 import type { CrossedAt, RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
@@ -21,8 +22,7 @@ import {
 } from './words.ts';
 
 /** Beyond it no date is given. */
-const FARTHEST_YEARS = 20;
-const DAYS_PER_YEAR = 365.25;
+const FARTHEST_YEARS = Math.round(FARTHEST_DAYS / 365.25);
 /** How many past cycles a sentence names. */
 const NAMED = 3;
 
@@ -57,8 +57,8 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const rated = `rated ${number(ratedHours.lo)} to ${number(ratedHours.hi)} h`;
     const duty = `${number(hoursPerDay)} h a day${metered ? ' by its meter' : ''}`;
     if (usedHours === null) return `Hours since the last one are not known; ${rated}.`;
-    const years = (ratedHours.lo - usedHours) / (hoursPerDay * DAYS_PER_YEAR);
-    const far = years > FARTHEST_YEARS ? ` By its hours, not within ${FARTHEST_YEARS} years.` : '';
+    const days = (ratedHours.lo - usedHours) / hoursPerDay;
+    const far = days > FARTHEST_DAYS ? ` By its hours, not within ${FARTHEST_YEARS} years.` : '';
     return `${number(usedHours)} h at ${duty}; ${rated}.${far}`;
   },
   'water-test': ({ parameter, side, limit, latest, crossed, trend, systemName }, context) => {

@@ -1,4 +1,5 @@
 import { num, out, table, formula } from './define.ts';
+import { rejectionPercent } from '../water/makeUp/rejection.ts';
 import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
 import { CACO3_PER_EQ, GAS_CONSTANT, molarMass, ZERO_C_K } from '../quantity/constants.ts';
 
@@ -34,7 +35,7 @@ export const roRejection = formula({
     const feed = v.permeate + v.concentrate;
     const concentrate = (feed * v.TDS_feed - v.permeate * v.TDS_permeate) / v.concentrate;
     return {
-      rejection: 100 * (1 - v.TDS_permeate / v.TDS_feed),
+      rejection: rejectionPercent(v.TDS_feed, v.TDS_permeate),
       recovery: (100 * v.permeate) / feed,
       waste_ratio: v.concentrate / v.permeate,
       TDS_concentrate: concentrate,

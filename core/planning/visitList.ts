@@ -25,7 +25,8 @@ export interface Visit {
   minutes: number;
 }
 
-const LOOK_MINUTES = 2;
+/** To look at one part, without the work that the look may call for. House default. */
+export const LOOK_MINUTES = 2;
 
 /**
  * Each job at the last visit on or before its recommended day, or at the first visit there is; later turns follow from the

@@ -1,4 +1,5 @@
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
+import { rejectionPercent } from '../../core/water/makeUp/rejection.ts';
 import type { UnitReading } from '../../core/rules/facts.ts';
 
 /** The feed changes slowly: its last TDS holds so long. House default. */
@@ -20,6 +21,6 @@ export function rejectionsOfTds(readings: readonly UnitReading[]): UnitReading[]
       feed.find((other) => near(other.at, one.at)) ??
       feed.findLast((other) => other.at <= one.at && one.at - other.at <= FEED_HOLDS_DAYS * MS_PER_DAY);
     if (!before || before.value <= 0 || typed.some((other) => near(other.at, one.at))) return [];
-    return [{ ...one, measure: 'rejection', value: Math.max(0, 100 * (1 - one.value / before.value)) }];
+    return [{ ...one, measure: 'rejection', value: Math.max(0, rejectionPercent(before.value, one.value)) }];
   });
 }

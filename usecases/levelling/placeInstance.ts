@@ -1,5 +1,6 @@
 import { costByDay, tailByDay } from '../../core/planning/levelling/costs.ts';
 import type { Chance } from '../../core/planning/dueCurve.ts';
+import { LOOK_MINUTES } from '../../core/planning/visitList.ts';
 import type { Off } from '../../core/planning/round/step.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Apart, LevelInstance, LevelJob } from '../../core/planning/levelling/instance.ts';
@@ -33,7 +34,6 @@ const BATH_MIN = 4;
 const OVER_PER_MIN = 3;
 /** So much of a visit’s minutes may be worked beyond them. */
 const OVER_SHARE = 0.1;
-const LOOK_MIN = 2;
 /** What a job of a minute puts at stake is more than a minute. */
 const LEAST_STAKE_MIN = 5;
 /** The interval that a job without one is reckoned with: as if it came once in a season. */
@@ -150,7 +150,7 @@ export function placeInstance(
         changePlans: new Map(),
       });
       levelJobs.push(
-        levelJob(LOOK_MIN, lookBy, null, {
+        levelJob(LOOK_MINUTES, lookBy, null, {
           row,
           recommended: daysBetween(today, row.recommended),
           latest: null,

@@ -20,11 +20,13 @@ import { donesOf } from '../../model/facts/dones.ts';
 import { readingsOfChannels } from '../../model/water/readings.ts';
 import type { Stored } from '../../contract/records.ts';
 import { litresOf } from '../../model/facts/litres.ts';
-import { waterHistories, type JobHere, type WaterAsked } from './waterHistories.ts';
+import { waterHistories, type JobHere, type WaterAsked, type WaterHistories } from './waterHistories.ts';
 import type { Evidence, TestedPoint } from '../../model/water/testedWater.ts';
 
 /** The judgement on a system's water and what it asks for, at an instant. */
 export interface SystemWater {
+  /** What it is judged from. */
+  histories: WaterHistories;
   tests: ReadonlyMap<ParameterId, readonly TestedPoint[]>;
   verdicts: ReadonlyMap<ParameterId, ParameterVerdict>;
   remedies: readonly ParameterRemedies[];
@@ -49,7 +51,8 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
   const { snapshot } = evidence;
   const { systemId, zone, at } = asked;
   const litres = litresOf(snapshot, systemId);
-  const { histories: series, incoming: known, jobs } = waterHistories(evidence, asked);
+  const histories = waterHistories(evidence, asked);
+  const { histories: series, incoming: known, jobs } = histories;
   const incoming: WaterNow['incoming'] = Object.fromEntries(
     [...known].map(([parameter, { value }]) => [parameter, value]),
   );
@@ -77,7 +80,7 @@ export function systemWater(evidence: Evidence, asked: WaterAsked): SystemWater 
     dosing: dosed.dosing,
     heightM: site?.heightM ?? 0,
   };
-  return { tests, verdicts, remedies: remediesOf(now), now, doses: dosed.doses };
+  return { histories, tests, verdicts, remedies: remediesOf(now), now, doses: dosed.doses };
 }
 
 /** The last tests that may be acted upon: not too old, and nothing newer in doubt. */

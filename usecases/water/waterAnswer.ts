@@ -31,13 +31,14 @@ const RECENT_DAYS = 84;
 export function waterAnswer(evidence: Evidence, systemId: string, now: Instant): WaterAnswer {
   const zone = zoneOfSystem(evidence.snapshot, systemId);
   const at = endOfDay(dayOf(now, zone), zone);
-  const { tests, verdicts, remedies, now: water, doses } = systemWater(evidence, { systemId, zone, at });
+  const asked = { systemId, zone, at };
+  const { histories, tests, verdicts, remedies, now: water, doses } = systemWater(evidence, asked);
   const { incoming, litres } = water;
   const change = remedies.flatMap((one) => one.options).find((one) => one.kind === 'change');
   return {
     verdicts: [...verdicts.values()],
     remedies: [...remedies],
-    cases: [...waterCases(evidence, { systemId, zone, at })].map(([parameter, told]) => ({
+    cases: [...waterCases(evidence, asked, histories)].map(([parameter, told]) => ({
       parameter,
       told,
     })),

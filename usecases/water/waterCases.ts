@@ -5,7 +5,7 @@ import { latestCase, type Doing, type WaterCase } from '../../core/water/waterCa
 import { instantOfWhen } from '../../model/facts/when.ts';
 import { concerns } from '../../model/water/history.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
-import { waterHistories, type JobHere, type WaterAsked } from './waterHistories.ts';
+import type { JobHere, WaterAsked, WaterHistories } from './waterHistories.ts';
 
 /** A closed case is told for so long. House default. */
 const TOLD_DAYS = 28;
@@ -13,8 +13,11 @@ const TOLD_DAYS = 28;
 const CONFIRMS = { chance: 0.8, otherwise: 0.2 };
 
 /** What left its band, what was done for it and whether that helped: open, or closed in the last four weeks. */
-export function waterCases(evidence: Evidence, asked: WaterAsked): Map<ParameterId, WaterCase> {
-  const { histories, jobs } = waterHistories(evidence, asked);
+export function waterCases(
+  evidence: Evidence,
+  asked: WaterAsked,
+  { histories, jobs }: WaterHistories,
+): Map<ParameterId, WaterCase> {
   const found = new Map<ParameterId, WaterCase>();
   for (const [parameter, history] of histories) {
     const one = latestCase(history, doingsFor(evidence, asked, jobs, parameter));

@@ -1,5 +1,6 @@
 import { carbonBlockLife, resinLeft, roNormalised, roTemperature } from '../../formulas/makeUp.ts';
 import { workOut } from '../../formulas/workOut.ts';
+import { rejectionPercent } from './rejection.ts';
 import type { CarbonVerdict, UnitFacts, UnitState } from './types.ts';
 
 const KPA_PER_BAR = 100;
@@ -65,7 +66,7 @@ function rejectionOf({ read }: UnitFacts): UnitState['rejectionPercent'] {
   const tds =
     before && after && before.value > 0
       ? {
-          value: 100 * (1 - after.value / before.value),
+          value: rejectionPercent(before.value, after.value),
           from: 'tds' as const,
           daysAgo: Math.max(before.daysAgo, after.daysAgo),
         }

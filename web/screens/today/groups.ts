@@ -1,3 +1,4 @@
+import { LOOK_MINUTES } from '../../../core/planning/visitList.ts';
 import { listWord } from '../../../core/explain/words.ts';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { groupBy } from '../../../model/snapshot.ts';
@@ -94,9 +95,8 @@ const isSoon = (row: PlanRow): boolean =>
 export function minutesOf(rows: readonly PlanRow[]): number {
   return rows.reduce((sum, row) => sum + row.minutes, 0);
 }
-const LOOK_MIN = 2;
 export const looksAndMinutes = (rows: readonly PlanRow[]): string =>
-  `${rows.length} looks, ${LOOK_MIN * rows.length} min: nobody knows when these were last done, and a look sets each date.`;
+  `${rows.length} looks, ${LOOK_MINUTES * rows.length} min: nobody knows when these were last done, and a look sets each date.`;
 export function jobsAndMinutes(rows: readonly PlanRow[]): string {
   const minutes = Math.round(minutesOf(rows));
   const work = minutes < 120 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
