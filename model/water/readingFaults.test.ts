@@ -1,14 +1,21 @@
 import { describe, expect, test } from 'vitest';
 import { place } from '../testing/place.ts';
 import { Snapshot } from '../snapshot.ts';
-import { impossibleReading, unlikelyReading } from './readingFaults.ts';
+import { impossibleReading, knownReadings, unlikelyReading } from './readingFaults.ts';
 
 const asked = (
   snapshot: Snapshot,
   channel: Parameters<typeof unlikelyReading>[1],
   value: number,
   besides = {},
-) => unlikelyReading(snapshot, channel, value, snapshot.all('reading'), besides);
+) =>
+  unlikelyReading(
+    snapshot,
+    channel,
+    value,
+    knownReadings(snapshot, channel.componentId ?? '', snapshot.all('reading')),
+    besides,
+  );
 
 function unitHere() {
   const here = place();
@@ -58,6 +65,14 @@ describe('what can hardly be is asked about', () => {
     expect(asked(of(), behind, 9, { 'tds-in': 310 })).toBeNull();
     here.read({ componentId: unitId }, { measure: 'tds-in' }, 3, 280);
     expect(asked(of(), behind, 290)).toMatch(swapped);
+  });
+  test('the feed may have been read on another part of the same unit', () => {
+    const { here, systemId, unitId, of } = unitHere();
+    const membrane = here.component('make-up-membrane', [systemId], { parentId: unitId });
+    const other = here.component('make-up-unit', [systemId]);
+    here.read({ componentId: unitId }, { measure: 'tds-in' }, 3, 280);
+    expect(asked(of(), { componentId: membrane, measure: 'tds-membrane' }, 290)).toMatch(/swapped/);
+    expect(asked(of(), { componentId: other, measure: 'tds-membrane' }, 290)).toBeNull();
   });
   test('flow over what the unit is rated at, or far over what a pump ever gave', () => {
     const { here, systemId, unitId, of } = unitHere();

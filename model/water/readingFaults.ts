@@ -44,17 +44,53 @@ function fullOf(snapshot: Snapshot, componentId: string, measure: MeasureId): nu
   return job?.content.store?.capacity ?? null;
 }
 
+/** What is known of a unit when something is read on one of its parts. Stored units. */
+export interface KnownReadings {
+  /** The last one anywhere on the unit, null: never read. */
+  last: (measure: MeasureId) => number | null;
+  /** How often it was read on this very part and the most that was read; null: never. */
+  most: (measure: MeasureId) => { count: number; value: number } | null;
+}
+
 /**
- * What a person is asked about a reading that can hardly be; null: nothing.
  * @param readings those known of the component and its unit, in the order in which they were taken down: a window holds
  *   no readings but those it asked for
- * @param besides what is typed together with it
+ */
+export function knownReadings(
+  snapshot: Snapshot,
+  componentId: string,
+  readings: readonly Stored<'reading'>[],
+): KnownReadings {
+  const unitId = snapshot.content('component', componentId)?.parentId ?? componentId;
+  const unit = snapshot
+    .all('component')
+    .filter(({ id, content }) => id === unitId || content.parentId === unitId)
+    .map(({ id }) => id);
+  const valuesOf = new Map<string, number[]>();
+  const of = (ids: readonly string[], measure: MeasureId): number[] => {
+    const key = `${measure} ${ids.join()}`;
+    const known = valuesOf.get(key) ?? readingsOf(snapshot, readings, ids, measure);
+    valuesOf.set(key, known);
+    return known;
+  };
+  return {
+    last: (measure) => of(unit, measure).at(-1) ?? null,
+    most: (measure) => {
+      const ever = of([componentId], measure);
+      return ever.length === 0 ? null : { count: ever.length, value: Math.max(...ever) };
+    },
+  };
+}
+
+/**
+ * What a person is asked about a reading that can hardly be; null: nothing.
+ * @param besides what is read together with it
  */
 export function unlikelyReading(
   snapshot: Snapshot,
   { componentId, measure }: Channel,
   value: number,
-  readings: readonly Stored<'reading'>[],
+  known: KnownReadings,
   besides: Partial<Record<MeasureId, number>> = {},
 ): string | null {
   const component = componentId === null ? undefined : snapshot.get('component', componentId);
@@ -62,18 +98,34 @@ export function unlikelyReading(
   const { name, quantity, worse }: Measure = measures[measure];
   const show = (amount: number): string => `${formatNumber(amount, 1)} ${quantities[quantity].stored}`.trim();
   const before = upstream[measure];
-  const feed = before && (besides[before] ?? lastOf(snapshot, readings, component, before));
+  const feed = before && (besides[before] ?? known.last(before));
   if (before && feed !== null && feed !== undefined && value > feed)
     return `${name} ${show(value)} is more than ${measures[before].name.toLowerCase()}, ${show(feed)}. Are the two swapped?`;
   const rated = measure === 'flow' ? component.content.makeUp?.ratedLph : null;
   if (rated && value > OVER_RATED * rated)
     return `It is rated at ${show(rated)}: ${show(value)} is more than it can give. Is the unit right?`;
   if (worse !== 'falls' || (measure !== 'flow' && measure !== 'air-draw')) return null;
-  const ever = readingsOf(snapshot, readings, [component.id], measure);
-  const most = Math.max(...ever);
-  return ever.length >= 2 && value > OVER_EVER * most
-    ? `The most it ever gave was ${show(most)}: is ${show(value)} right?`
+  const most = known.most(measure);
+  return most !== null && most.count >= 2 && value > OVER_EVER * most.value
+    ? `The most it ever gave was ${show(most.value)}: is ${show(value)} right?`
     : null;
+}
+
+/** Why a reading cannot be, or else what is asked about it. */
+export interface ReadingRemark {
+  fault: string | null;
+  question: string | null;
+}
+
+export function readingRemark(
+  snapshot: Snapshot,
+  channel: Channel,
+  value: number,
+  known: KnownReadings,
+  besides: Partial<Record<MeasureId, number>> = {},
+): ReadingRemark {
+  const fault = impossibleReading(snapshot, channel, value);
+  return { fault, question: fault ? null : unlikelyReading(snapshot, channel, value, known, besides) };
 }
 
 /** What a stage cannot let through more of than came to it. */
@@ -81,20 +133,6 @@ const upstream: Partial<Record<MeasureId, MeasureId>> = {
   'tds-membrane': 'tds-in',
   'product-tds': 'tds-membrane',
 };
-
-function lastOf(
-  snapshot: Snapshot,
-  readings: readonly Stored<'reading'>[],
-  component: Stored<'component'>,
-  measure: MeasureId,
-): number | null {
-  const unitId = component.content.parentId ?? component.id;
-  const ids = snapshot
-    .all('component')
-    .filter(({ id, content }) => id === unitId || content.parentId === unitId)
-    .map(({ id }) => id);
-  return readingsOf(snapshot, readings, ids, measure).at(-1) ?? null;
-}
 
 /** Good readings in the order in which they were taken down. */
 function readingsOf(

@@ -3,6 +3,7 @@ import * as v from 'valibot';
 import type { Right } from '../../contract/access/rights.ts';
 import { kindWords, recordKinds, type RecordKind } from '../../contract/records.ts';
 import { Work } from '../../contract/work.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf, may } from '../access/caller.ts';
 import { HttpProblem } from '../errorBorder.ts';
@@ -19,6 +20,10 @@ const ReadingsOf = v.union(
   [v.object({ system: id }), v.object({ component: id })],
   'Say which system or which component.',
 );
+
+/** What is read on one part of a unit is known at its others. */
+const unitOf = (snapshot: Snapshot, componentId: string): string =>
+  snapshot.content('component', componentId)?.parentId ?? componentId;
 
 /** Records as they stand, their histories, and the one way to write. */
 export function recordRoutes(store: Store): Router {
@@ -48,7 +53,10 @@ export function recordRoutes(store: Store): Router {
       snapshot
         .all('channel')
         .filter(({ content }) =>
-          'system' in of ? content.systemId === of.system : content.componentId === of.component,
+          'system' in of
+            ? content.systemId === of.system
+            : content.componentId !== null &&
+              unitOf(snapshot, content.componentId) === unitOf(snapshot, of.component),
         )
         .map((channel) => channel.id),
     );

@@ -1,3 +1,4 @@
+import type { MeasureId } from '../../core/rules/measures.ts';
 import { parameterWord } from '../../core/water/parameters.ts';
 import { parameterUnit } from '../../core/water/parameterUnits.ts';
 import { typedValue } from '../../core/water/typedValue.ts';
@@ -6,6 +7,7 @@ import { zoneOfSystem } from '../../model/facts/places.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import { readDensity, readMeasure, readParameter, textOf, type CellContext, type CellRead } from './cells.ts';
 import { whenOf } from './dates.ts';
+import { knownOnce, readAmong } from './measuredCells.ts';
 import { emptyDraft, type Answers, type ChannelOf, type ImportDraft, type ReadingDraft } from './draft.ts';
 import type { ImportMapping, Target } from '../../contract/imports/mapping.ts';
 import { plain } from './heads.ts';
@@ -29,6 +31,7 @@ export function readRows(
   const things = thingsOf(mapping.systemId, snapshot);
   const definitionOf = definitionsOf(snapshot);
   const recent = new Map<string, readonly number[]>();
+  const knownOf = knownOnce(snapshot);
   const heads = mapping.columns.map((column) => plain(column.head));
   const own = (table.rows[mapping.skipRows + mapping.headRows - 1] ?? []).map(plain);
   const from = mapping.skipRows + mapping.headRows;
@@ -40,7 +43,7 @@ export function readRows(
     const bare = cells.map(plain);
     if (bare.every((cell, k) => cell === own[k] || cell === heads[k])) return say('the head again');
     if (SUMMARY.test(cells[0] ?? '')) return say('a summary, not a reading');
-    readRow({ row, cells, mapping, snapshot, zone, answers, things, definitionOf, draft, recent });
+    readRow({ row, cells, mapping, snapshot, zone, answers, things, definitionOf, draft, recent, knownOf });
   });
   return draft;
 }
@@ -97,9 +100,22 @@ function readVisit(context: RowContext, base: Base, remark: string): void {
   const { row, cells, mapping, draft } = context;
   const found: ReadingDraft[] = [];
   const pressures = new Map<string, { in?: number; out?: number }>();
+  const all = mapping.columns.map(({ head, target }, i) =>
+    readTarget(context, target, cells[i] ?? '', head, `${row}:${i}`),
+  );
   mapping.columns.forEach(({ head, target }, i) => {
     const cell = cells[i] ?? '';
-    const read = readTarget(context, target, cell, head, `${row}:${i}`);
+    const alone = all[i] ?? null;
+    const read =
+      alone !== null && target.kind === 'measure' && target.componentId !== null
+        ? readAmong(
+            context,
+            { componentId: target.componentId, measure: target.measure },
+            alone,
+            { cell, head, key: `${row}:${i}` },
+            besidesOf(target.componentId, mapping, all),
+          )
+        : alone;
     if (read === null) return;
     if (read.kind !== 'value') return tell(context, read, head, cell);
     if (target.kind === 'pressure' && target.componentId !== null) {
@@ -134,6 +150,22 @@ function readVisit(context: RowContext, base: Base, remark: string): void {
   draft.readings.push(...found);
 }
 
+/** What else the row says of the same equipment: a feed beside its product. */
+function besidesOf(
+  componentId: string,
+  { columns }: ImportMapping,
+  read: readonly (CellRead | null)[],
+): Partial<Record<MeasureId, number>> {
+  return Object.fromEntries(
+    columns.flatMap(({ target }, i) => {
+      const one = read[i];
+      return target.kind === 'measure' && target.componentId === componentId && one?.kind === 'value'
+        ? [[target.measure, one.value]]
+        : [];
+    }),
+  );
+}
+
 /** The jobs that saved words in a remark stand for. */
 function jobsOfRemark(remark: string, mapping: ImportMapping): string[] {
   const said = remark.toLowerCase();
@@ -155,7 +187,18 @@ function readSensor(context: RowContext, base: Base, sensor: string, cell: strin
       text: cell,
       why: 'no such sensor in the mapping',
     });
-  const read = readTarget(context, target, cell, sensor, `${base.row}:value`);
+  const key = `${base.row}:value`;
+  const alone = readTarget(context, target, cell, sensor, key);
+  const read =
+    alone !== null && target.kind === 'measure' && target.componentId !== null
+      ? readAmong(
+          context,
+          { componentId: target.componentId, measure: target.measure },
+          alone,
+          { cell, head: sensor, key },
+          {},
+        )
+      : alone;
   if (read === null) return;
   if (read.kind !== 'value') return tell(context, read, sensor, `${cell} ${unit}`);
   const channel = channelOf(target, context, sensor);

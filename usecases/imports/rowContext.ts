@@ -1,4 +1,5 @@
 import type { DefinitionOf } from '../../model/facts/definition.ts';
+import type { KnownReadings } from '../../model/water/readingFaults.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import type { Answers, ImportDraft } from './draft.ts';
 import type { ImportMapping } from '../../contract/imports/mapping.ts';
@@ -18,4 +19,6 @@ export interface RowContext {
   draft: ImportDraft;
   /** The last values of a column or sensor while reading on, the newest last. */
   recent: Map<string, readonly number[]>;
+  /** What the records know of a piece of equipment, gathered once for the file. */
+  knownOf: (componentId: string) => KnownReadings;
 }

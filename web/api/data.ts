@@ -49,7 +49,7 @@ export const useExplanation = (jobId: string): Explanation | null =>
     queryFn: () => api.get<Explanation>(`/plan/jobs/${jobId}`),
     placeholderData: keepPreviousData,
   }).data ?? null;
-/** The readings of a system or a component; fetched again whenever records change. */
+/** The readings of a system, or of the unit a component belongs to; fetched again whenever records change. */
 export const readingsOf = (what: 'system' | 'component', id: string) =>
   records<'reading'>(['snapshot', 'readings', id], `/readings?${what}=${id}`);
 /** The tests of a system. */
@@ -62,7 +62,7 @@ export const useReadings = (systemId: string): Stored<'reading'>[] => {
     [data, unseen, snapshot, systemId],
   );
 };
-/** What was read on a component. */
+/** What was read on a component and the rest of its unit. */
 export const useUnitReadings = (componentId: string): Stored<'reading'>[] =>
   useSuspenseQuery(readingsOf('component', componentId)).data;
 export const useAbout = (): About =>

@@ -1,5 +1,6 @@
 import TextField from '@mui/material/TextField';
 import { toStored, type QuantityId } from '../../core/quantity/quantities.ts';
+import type { MeasureId } from '../../core/rules/measures.ts';
 import type { PlanRow } from '../../usecases/plan/plan.ts';
 import { useSetting, useSnapshot } from '../api/data.ts';
 import { newIds } from '../api/writing.tsx';
@@ -8,6 +9,7 @@ import type { More } from './more.ts';
 import { NumberField } from './NumberField.tsx';
 import { PictureField } from './PictureField.tsx';
 import { unitFor } from '../../contract/shownUnits.ts';
+import { useReadingRemarks } from './useReadingRemarks.ts';
 import { VolumeField } from './VolumeField.tsx';
 import { WhenField } from './WhenField.tsx';
 
@@ -41,7 +43,15 @@ export default function LogMore({
       (channel) => channel.content.componentId === unit || channel.content.componentId === row.componentId,
     );
 
+  const remarkOf = useReadingRemarks(row.componentId);
   const timings = ['before', 'after'] as const;
+  const typedAt = (timing: 'before' | 'after'): Partial<Record<MeasureId, number>> =>
+    Object.fromEntries(
+      value.readings.flatMap((one) => {
+        const measure = snapshot.content('channel', one.channelId)?.measure;
+        return one.timing === timing && one.value !== null && measure ? [[measure, one.value]] : [];
+      }),
+    );
   const readOf = (channelId: string, timing: 'before' | 'after') =>
     value.readings.find((one) => one.channelId === channelId && one.timing === timing);
   const setReading = (channelId: string, timing: 'before' | 'after', read: number | null): void => {
@@ -84,21 +94,27 @@ export default function LogMore({
             {channels.flatMap((channel) => {
               const quantity: QuantityId = channel.content.quantity;
               const shownUnit = unitFor(quantity, setting);
-              return timings.map((timing) => (
-                <NumberField
-                  key={`${channel.id} ${timing}`}
-                  label={`${channel.content.name}, ${timing}`}
-                  unit={shownUnit}
-                  value={readOf(channel.id, timing)?.value ?? null}
-                  onChange={(shown) =>
-                    setReading(
-                      channel.id,
-                      timing,
-                      shown === null ? null : toStored(quantity, shown, shownUnit),
-                    )
-                  }
-                />
-              ));
+              return timings.map((timing) => {
+                const read = readOf(channel.id, timing)?.value ?? null;
+                const remark = read === null ? null : remarkOf(channel.content, read, typedAt(timing));
+                return (
+                  <NumberField
+                    key={`${channel.id} ${timing}`}
+                    label={`${channel.content.name}, ${timing}`}
+                    unit={shownUnit}
+                    value={read}
+                    help={remark?.question ?? undefined}
+                    error={remark?.fault ?? undefined}
+                    onChange={(shown) =>
+                      setReading(
+                        channel.id,
+                        timing,
+                        shown === null ? null : toStored(quantity, shown, shownUnit),
+                      )
+                    }
+                  />
+                );
+              });
             })}
           </div>
           <Supplies value={value.supplies} onChange={(supplies) => set({ supplies })} />

@@ -1,17 +1,16 @@
 import Button from '@mui/material/Button';
 import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { fromStored, formatNumber, quantities, toStored, unitOf } from '../../core/quantity/quantities.ts';
 import { readableChannel, readableFacts, type Readable } from '../../model/water/componentChannel.ts';
-import { impossibleReading, unlikelyReading } from '../../model/water/readingFaults.ts';
 import type { RecordContent } from '../../contract/records.ts';
-import { readingsOf, useClock, useSetting, useSnapshot } from '../api/data.ts';
+import { useClock, useSetting, useSnapshot } from '../api/data.ts';
 import { usePersonHere } from '../api/person.ts';
 import { ProblemNote } from './ProblemNote.tsx';
 import { equipmentReading } from './equipmentReading.ts';
 import { unitFor } from '../../contract/shownUnits.ts';
+import { useReadingRemarks } from './useReadingRemarks.ts';
 import { useSend } from './useSend.ts';
 
 const keyOf = (what: Readable): string => ('parameter' in what ? what.parameter : what.measure);
@@ -35,8 +34,7 @@ export function ReadNow({
   const setting = useSetting();
   const clock = useClock();
   const here = usePersonHere();
-  // until they have come, and without network, only what is typed together is compared
-  const earlier = useQuery(readingsOf('component', componentId)).data ?? [];
+  const remarkOf = useReadingRemarks(componentId);
   const { send, pending, error } = useSend(onDone);
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   // what was asked about and left as it is
@@ -59,10 +57,7 @@ export function ReadNow({
   );
   const fields = read.map((one) => {
     if (one.value === null) return { ...one, question: null };
-    const channel = readableChannel(componentId, one.what);
-    const fault = one.fault ?? impossibleReading(snapshot, channel, one.value);
-    const question = fault ? null : unlikelyReading(snapshot, channel, one.value, earlier, besides);
-    return { ...one, fault, question };
+    return { ...one, ...remarkOf(readableChannel(componentId, one.what), one.value, besides) };
   });
   const questions = fields.some((one) => one.question !== null);
   const filled = fields.filter((one) => one.value !== null);

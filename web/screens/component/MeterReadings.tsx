@@ -10,6 +10,7 @@ import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { latestFirst, typedReading } from '../../parts/readings.ts';
 import { unitFor } from '../../../contract/shownUnits.ts';
+import { useReadingRemarks } from '../../parts/useReadingRemarks.ts';
 import { useSend } from '../../parts/useSend.ts';
 
 const SHOWN = 4;
@@ -42,6 +43,9 @@ function Meter({ channel, readings }: { channel: Stored<'channel'>; readings: St
   const here = usePersonHere();
   const [open, setOpen] = useState(false);
   const [value, setValue] = useState<number | null>(null);
+  // a question that was read and left as it is
+  const [asked, setAsked] = useState(false);
+  const remarkOf = useReadingRemarks(channel.content.componentId);
   const { send, pending, error } = useSend(() => {
     setValue(null);
     setOpen(false);
@@ -52,8 +56,10 @@ function Meter({ channel, readings }: { channel: Stored<'channel'>; readings: St
   const { quantity, name } = channel.content;
   const unit = quantity === 'length' ? 'm' : unitFor(quantity, setting);
   const last = latestFirst(readings, zone).slice(0, SHOWN);
+  const remark = value === null ? null : remarkOf(channel.content, toStored(quantity, value, unit));
   const save = () => {
-    if (value === null) return;
+    if (value === null || remark?.fault) return;
+    if (remark?.question && !asked) return setAsked(true);
     const content = typedReading({
       channelId: channel.id,
       when: { kind: 'instant', at: new Date(now).toISOString() },
@@ -96,9 +102,24 @@ function Meter({ channel, readings }: { channel: Stored<'channel'>; readings: St
             save();
           }}
         >
-          <NumberField label={name} unit={unit} value={value} onChange={setValue} autoFocus />
-          <button type="submit" className="btn2" disabled={pending || value === null}>
-            Save the reading
+          <NumberField
+            label={name}
+            unit={unit}
+            value={value}
+            help={remark?.question ?? undefined}
+            error={remark?.fault ?? undefined}
+            onChange={(typed) => {
+              setValue(typed);
+              setAsked(false);
+            }}
+            autoFocus
+          />
+          <button
+            type="submit"
+            className="btn2"
+            disabled={pending || value === null || remark?.fault != null}
+          >
+            {remark?.question && asked ? 'Keep it as it is' : 'Save the reading'}
           </button>
         </form>
       )}
