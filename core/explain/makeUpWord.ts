@@ -34,7 +34,7 @@ export function unitWords(
 ): UnitWords {
   return {
     output: outputWord(facts, state, flow),
-    rejection: rejectionWord(state),
+    rejection: rejectionWord(facts),
     resin: resinWord(facts, state),
     carbon: carbonWord(facts, state),
     product: productWord(facts, show),
@@ -54,7 +54,7 @@ function outputWord(
   return `${now}: ${formatNumber(ofRated.outputs.share_of_rated, 0)} % of its rating at this temperature and pressure.`;
 }
 
-function rejectionWord({ rejectionPercent: read }: UnitState): string {
+function rejectionWord({ rejection: read }: UnitFacts): string {
   if (!read) return 'Rejection is not known: read the TDS before and behind the membrane.';
   const said = `${formatNumber(read.value, 1)} % held back, ${read.from === 'tds' ? 'by two TDS readings' : 'read'} ${ago(read.daysAgo)}`;
   return read.value >= SOUND_PERCENT
@@ -65,22 +65,22 @@ function rejectionWord({ rejectionPercent: read }: UnitState): string {
 }
 
 function resinWord(
-  { figures, litresPerDay, resinPassed }: UnitFacts,
-  { resin, tdsAfterMembrane }: UnitState,
+  { figures, litresPerDay, resinPassed, behindMembrane }: UnitFacts,
+  { resin }: UnitState,
 ): string {
   if (resin) {
     const days = Math.round(resin.outputs.days);
     return `${formatNumber(resin.outputs.used, 0)} % used up by what has passed; ${
       days > 0
-        ? `${count(days, 'day')} left at ${formatNumber(tdsAfterMembrane?.value ?? 0, 0)} ppm behind the membrane`
+        ? `${count(days, 'day')} left at ${formatNumber(behindMembrane?.value ?? 0, 0)} ppm behind the membrane`
         : 'nothing left'
     }. An upper bound: carbon dioxide and silica use it unseen.`;
   }
   const missing = [
     figures.resinL === null || figures.resinEqPerL === null ? 'its litres and capacity' : '',
     litresPerDay === null ? 'the litres made a day' : '',
-    tdsAfterMembrane === null ? 'the TDS behind the membrane' : '',
-    tdsAfterMembrane !== null && resinPassed === null ? 'when it was last changed' : '',
+    behindMembrane === null ? 'the TDS behind the membrane' : '',
+    behindMembrane !== null && resinPassed === null ? 'when it was last changed' : '',
   ].filter(Boolean);
   return `How much is left is not known: ${listWord(missing.length > 0 ? missing : ['its figures'])} ${missing.length > 1 ? 'are' : 'is'} missing.`;
 }

@@ -2,7 +2,7 @@ import type { JobDefinition } from '../../core/catalogue/types.ts';
 import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
 import type { StoreMeasureId } from '../../core/rules/measures.ts';
 import type { Instant } from '../../core/time/day.ts';
-import { measuredLoss } from '../../core/water/topOff/dailyLoss.ts';
+import { measuredLoss, type DailyLoss } from '../../core/water/topOff/dailyLoss.ts';
 import { usualEvaporation } from '../../core/water/topOff/evaporation.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { Snapshot } from '../snapshot.ts';
@@ -39,12 +39,13 @@ export function topOffFigures(
   said: StoreFigures,
   zone: string,
   at: Instant,
+  loss: DailyLoss = lossOf({ index }, topOff.id, zone, at),
 ): StoreFigures {
   const surface = surfaceOfSystem({ snapshot }, topOff.content.systemIds[0] ?? '');
   const { lo, hi } = usualEvaporation(surface);
   return {
     ...said,
-    measuredPerDay: measuredLoss(lossOf({ index }, topOff.id, zone, at)),
+    measuredPerDay: measuredLoss(loss),
     usualPerDay: surface > 0 ? (lo + hi) / 2 : null,
   };
 }

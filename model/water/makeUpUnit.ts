@@ -2,8 +2,8 @@ import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { recentPerDay, totalBetween, type Counter } from '../../core/rules/counter.ts';
 import type { MeasureId } from '../../core/rules/measures.ts';
 import { CACO3_PER_EQ } from '../../core/quantity/constants.ts';
-import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
-import { unitState, USUAL_WASTE } from '../../core/water/makeUp/unitState.ts';
+import { noStoreFigures, type StoreFigures, type UnitReading } from '../../core/rules/facts.ts';
+import { unitState } from '../../core/water/makeUp/unitState.ts';
 import {
   unitMeasures,
   type LastRead,
@@ -15,6 +15,7 @@ import type { RecordIndex } from '../facts/recordIndex.ts';
 import { donesOf } from '../facts/dones.ts';
 import type { Stored } from '../../contract/records.ts';
 import { parametersOn, readingsOn, type ChannelReading } from './readings.ts';
+import { rejectionsOfTds } from './rejection.ts';
 
 const noFigures: UnitFigures = {
   ratedLph: null,
@@ -71,6 +72,8 @@ export function unitFacts(
         return read ? [[measure, read]] : [];
       }),
     ),
+    rejection: lastOf(rejections(index, unit.id, zone, at), at),
+    behindMembrane: lastOf(membranePath(index, unit.id, zone, at), at),
     litresPerDay,
     resinPassed:
       changedAt === null ? null : passedSince(index, unit.id, meter, litresPerDay, changedAt, zone, at),
@@ -117,21 +120,54 @@ function passedSince(
   return { litres, meanTds: meanBetween(path, since, at) };
 }
 
+/** Every rejection there is, oldest first: as it was read, and by the TDS before and behind the membrane. */
+function rejections(
+  index: RecordIndex,
+  unitId: string,
+  zone: string,
+  at: Instant,
+): { at: Instant; value: number; from: 'read' | 'tds' }[] {
+  const of = (measure: UnitReading['measure']): UnitReading[] =>
+    unitReadings(index, unitId, measure, zone, at).map((one) => ({
+      measure,
+      at: one.at,
+      value: one.value,
+      timing: one.timing,
+    }));
+  const read = of('rejection');
+  return [
+    ...rejectionsOfTds([...read, ...of('tds-in'), ...of('tds-membrane')]).map((one) => ({
+      ...one,
+      from: 'tds' as const,
+    })),
+    ...read.map((one) => ({ ...one, from: 'read' as const })),
+  ].sort((a, b) => a.at - b.at);
+}
+
 /** TDS behind the membrane over time: read there, or what each rejection leaves of the feed as it was last read. */
 function membranePath(
   index: RecordIndex,
   unitId: string,
   zone: string,
   at: Instant,
-): { at: Instant; value: number }[] {
+): { at: Instant; value: number; from: 'read' | 'rejection' }[] {
   const direct = unitReadings(index, unitId, 'tds-membrane', zone, at);
   const feed = unitReadings(index, unitId, 'tds-in', zone, at);
-  const derived = unitReadings(index, unitId, 'rejection', zone, at).flatMap((one) => {
+  const derived = rejections(index, unitId, zone, at).flatMap((one) => {
     const before = feed.findLast((reading) => reading.at <= one.at) ?? feed[0];
-    return before ? [{ at: one.at, value: before.value * (1 - one.value / 100) }] : [];
+    return before && one.from === 'read'
+      ? [{ at: one.at, value: before.value * (1 - one.value / 100), from: 'rejection' as const }]
+      : [];
   });
-  return [...direct, ...derived].sort((a, b) => a.at - b.at);
+  return [...derived, ...direct.map((one) => ({ at: one.at, value: one.value, from: 'read' as const }))].sort(
+    (a, b) => a.at - b.at,
+  );
 }
+
+const lastOf = <T extends { at: Instant }>(path: readonly T[], at: Instant) => {
+  const last = path.at(-1);
+  return last ? { ...last, daysAgo: (at - last.at) / MS_PER_DAY } : null;
+};
 
 /** Each reading holds until the next one; before the first one it is as the first. */
 function meanBetween(path: readonly { at: Instant; value: number }[], from: Instant, to: Instant): number {
@@ -177,18 +213,20 @@ export function carbonStore(
   at: Instant,
 ): StoreFigures {
   const facts = unitFacts(index, unit, zone, at);
-  const { carbonRatedL, mainsChlorineMgL } = facts.figures;
+  const { carbonRatedL } = facts.figures;
+  const { carbonLife } = unitState(facts);
   const changedAt = lastServiceOf(index, blockId, 'replace', zone, at);
-  if (carbonRatedL === null || facts.litresPerDay === null || changedAt === null) return noStoreFigures;
-  const feedPerProduct = (1 + (unitState(facts).wastePerLitre ?? USUAL_WASTE)) * (mainsChlorineMgL ?? 1);
+  if (!carbonLife || carbonRatedL === null || facts.litresPerDay === null || changedAt === null)
+    return noStoreFigures;
+  const usePerDay = carbonRatedL / carbonLife.outputs.days;
   const passed =
     totalBetween(unitMeter(index, unit.id, zone, at), changedAt, at) ??
     (facts.litresPerDay * (at - changedAt)) / MS_PER_DAY;
   return {
     capacity: carbonRatedL,
     unusable: null,
-    usePerDay: facts.litresPerDay * feedPerProduct,
-    leftNow: carbonRatedL - passed * feedPerProduct,
+    usePerDay,
+    leftNow: carbonRatedL - (passed / facts.litresPerDay) * usePerDay,
   };
 }
 

@@ -270,7 +270,7 @@ function costOf(
   if (missing.length > 0 || litresPerDay === null) return { outputs: null, missing };
   const rows = stages.flatMap(({ kindId }) => {
     const key = priceOf[kindId];
-    const days = (kindId === 'di-resin' ? resinDays(facts, state) : null) ?? USUAL_DAYS[kindId] ?? 365;
+    const days = (kindId === 'di-resin' ? resinDays(facts) : null) ?? USUAL_DAYS[kindId] ?? 365;
     return key ? [[prices[key], days * litresPerDay] as const] : [];
   });
   const { outputs } = workOut(makeUpCost, {
@@ -282,11 +282,12 @@ function costOf(
 }
 
 /** A whole charge at today's load; null: its figures or its load are not known. */
-function resinDays(
-  { figures: { resinL, resinEqPerL }, litresPerDay }: UnitFacts,
-  state: UnitState,
-): number | null {
-  const load = state.tdsAfterMembrane?.value ?? null;
+function resinDays({
+  figures: { resinL, resinEqPerL },
+  litresPerDay,
+  behindMembrane,
+}: UnitFacts): number | null {
+  const load = behindMembrane?.value ?? null;
   if (resinL === null || resinEqPerL === null || litresPerDay === null || load === null || load < 0.01)
     return null;
   return workOut(diLife, { resin: resinL, capacity: resinEqPerL, TDS: load, use: litresPerDay }).outputs.days;

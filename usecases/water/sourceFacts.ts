@@ -5,7 +5,6 @@ import type { GuardedSource } from '../../core/catalogue/types.ts';
 import { dayOf, endOfDay, MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { parameters } from '../../core/water/parameters.ts';
 import { isJudged, pointValue, readingError } from '../../core/water/testSeries.ts';
-import { unitState } from '../../core/water/makeUp/unitState.ts';
 import { litresOf, vesselsOf } from '../../model/facts/litres.ts';
 import { donesOf } from '../../model/facts/dones.ts';
 import { zoneOfSystem } from '../../model/facts/places.ts';
@@ -132,7 +131,7 @@ function productOf(
   const units = serving.filter(({ content }) => content.kindId === 'make-up-unit');
   const last = newestOf(index, sourcesOf(snapshot).get(systemId) ?? [], zone, at).get(nutrient);
   const rejection = units
-    .flatMap((unit) => unitState(unitFacts(index, unit, zone, at)).rejectionPercent ?? [])
+    .flatMap((unit) => unitFacts(index, unit, zone, at).rejection ?? [])
     .find((one) => one.daysAgo <= READ_HOLDS_DAYS);
   return {
     litresPerDay:

@@ -51,8 +51,8 @@ export function topOffDesk(
   const refill = index
     .on('jobsOfTarget', topOff.id)
     .find((job) => definitionOf(job.content).rules.some((rule) => rule.kind === 'depletion'));
-  const store = topOffFigures(evidence, topOff, refill?.content.store ?? noStoreFigures, zone, at);
   const loss = lossOf(evidence, topOff.id, zone, at);
+  const store = topOffFigures(evidence, topOff, refill?.content.store ?? noStoreFigures, zone, at, loss);
   const rate = storeRate(store);
   const last = lastLevel(evidence, topOff.id, refill?.id ?? null, store.capacity, zone, at);
   const leftL = last && Math.max(0, last.litres - (rate?.perDay ?? 0) * last.daysAgo);

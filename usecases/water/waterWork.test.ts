@@ -182,8 +182,8 @@ describe('the make-up desk', () => {
     const after = one.row().rules.find((rule) => rule.kind === 'depletion')?.likely ?? '';
     expect(after < before).toBe(true);
     // three times as much passes: 27 ppm instead of 9
-    expect(one.desk().state.tdsAfterMembrane?.from).toBe('rejection');
-    expect(one.desk().state.tdsAfterMembrane?.value).toBeCloseTo(27, 9);
+    expect(one.desk().facts.behindMembrane?.from).toBe('rejection');
+    expect(one.desk().facts.behindMembrane?.value).toBeCloseTo(27, 9);
   });
   test('a plan kept up to date says the same: a reading on the membrane, the meter, the figures of the unit', () => {
     const one = unitHere();
@@ -210,10 +210,10 @@ describe('the make-up desk', () => {
     const [unit] = makeUpDesk(bare.evidence(), bare.siteId, NOW, never).units;
     expect(unit?.state).toMatchObject({
       productLph: null,
-      rejectionPercent: null,
       resin: null,
       carbon: 'not-tested',
     });
+    expect(unit?.facts.rejection).toBeNull();
     expect(unit?.next?.batch).toBeNull();
   });
   test('litres are split by changes said and by what evaporates, measured or usual', () => {

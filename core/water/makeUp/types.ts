@@ -37,6 +37,10 @@ export type UnitMeasure = (typeof unitMeasures)[number];
 export interface UnitFacts {
   figures: UnitFigures;
   read: Partial<Record<UnitMeasure, LastRead>>;
+  /** Share of salts held back, %: as read, or by the TDS before and behind. */
+  rejection: (LastRead & { from: 'read' | 'tds' }) | null;
+  /** TDS that reaches the resin, ppm: as read, or what the rejection leaves of the feed. */
+  behindMembrane: (LastRead & { from: 'read' | 'rejection' }) | null;
   /** Product made a day; null: nobody knows. */
   litresPerDay: number | null;
   /** Since the resin was changed: product made, and TDS after the membrane on the mean; null: not known. */
@@ -51,11 +55,7 @@ export interface UnitState {
   ofRated: WorkedOf<typeof roNormalised> | null;
   /** Product now, L/h: as read, or as rated at the feed's temperature. */
   productLph: { value: number; from: 'read' | 'rated' } | null;
-  /** Share of salts held back, %; read, or from two TDS readings. */
-  rejectionPercent: { value: number; from: 'read' | 'tds'; daysAgo: number } | null;
   wastePerLitre: number | null;
-  /** What reaches the resin. */
-  tdsAfterMembrane: { value: number; from: 'read' | 'rejection'; daysAgo: number } | null;
   resin: WorkedOf<typeof resinLeft> | null;
   carbon: CarbonVerdict;
   carbonLife: WorkedOf<typeof carbonBlockLife> | null;

@@ -1,6 +1,5 @@
 import { carbonBlockLife, resinLeft, roNormalised, roTemperature } from '../../formulas/makeUp.ts';
 import { workOut } from '../../formulas/workOut.ts';
-import { rejectionPercent } from './rejection.ts';
 import type { CarbonVerdict, UnitFacts, UnitState } from './types.ts';
 
 const KPA_PER_BAR = 100;
@@ -10,17 +9,17 @@ const COLD_MAINS_C = 12;
 export const USUAL_WASTE = 3;
 /** The least that a kit shows: chlorine at or over it comes through the carbon. House default. */
 const CHLORINE_SHOWS_MGL = 0.05;
+/** What makers rate a block at; so much is reckoned with until the mains are tested. */
+const RATED_AT_MGL = 1;
 
 /**
- * A make-up unit from what was read on it: output against its rating at the same temperature and pressure, rejection,
- * waste, what reaches the resin and how long that lasts by mass balance, whether chlorine passes the carbon.
+ * A make-up unit from what was read on it: output against its rating at the same temperature and pressure, waste, how
+ * long the resin lasts by mass balance, whether chlorine passes the carbon and how long its rating lasts.
  * @source calculators of make-up water; each figure keeps the one it came from
  */
 export function unitState(facts: UnitFacts): UnitState {
   const { figures, read } = facts;
   const ofRated = ratedShare(facts);
-  const rejectionPercent = rejectionOf(facts);
-  const tdsAfterMembrane = afterMembrane(facts, rejectionPercent);
   const product = read.flow;
   const wastePerLitre =
     read['waste-flow'] && product && product.value > 0 ? read['waste-flow'].value / product.value : null;
@@ -34,10 +33,8 @@ export function unitState(facts: UnitFacts): UnitState {
             value: figures.ratedLph * warmth(read['feed-temperature']?.value ?? COLD_MAINS_C),
             from: 'rated',
           },
-    rejectionPercent,
     wastePerLitre,
-    tdsAfterMembrane,
-    resin: resinNow(facts, tdsAfterMembrane?.value ?? null),
+    resin: resinNow(facts, facts.behindMembrane?.value ?? null),
     carbon: carbonVerdict(facts),
     carbonLife: carbonLife(facts, wastePerLitre ?? USUAL_WASTE),
   };
@@ -58,41 +55,6 @@ function ratedShare({ figures: { ratedLph, ratedKpa }, read }: UnitFacts): UnitS
     rated: ratedLph,
     rated_p: ratedBar,
   });
-}
-
-/** Two TDS readings of about the same day tell more than an older reading of the rejection itself. */
-function rejectionOf({ read }: UnitFacts): UnitState['rejectionPercent'] {
-  const [before, after, said] = [read['tds-in'], read['tds-membrane'], read.rejection];
-  const tds =
-    before && after && before.value > 0
-      ? {
-          value: rejectionPercent(before.value, after.value),
-          from: 'tds' as const,
-          daysAgo: Math.max(before.daysAgo, after.daysAgo),
-        }
-      : null;
-  if (said && (!tds || said.daysAgo < tds.daysAgo))
-    return { value: said.value, from: 'read', daysAgo: said.daysAgo };
-  return tds;
-}
-
-/** Read behind the membrane, or what the rejection leaves of the feed, whichever is younger. */
-function afterMembrane(
-  { read }: UnitFacts,
-  rejection: UnitState['rejectionPercent'],
-): UnitState['tdsAfterMembrane'] {
-  const [direct, feed] = [read['tds-membrane'], read['tds-in']];
-  const derived =
-    rejection && feed
-      ? {
-          value: feed.value * (1 - rejection.value / 100),
-          from: 'rejection' as const,
-          daysAgo: rejection.daysAgo,
-        }
-      : null;
-  if (direct && (!derived || direct.daysAgo <= derived.daysAgo))
-    return { value: direct.value, from: 'read', daysAgo: direct.daysAgo };
-  return derived;
 }
 
 function resinNow(
@@ -120,11 +82,10 @@ function carbonLife(
   { figures: { carbonRatedL, mainsChlorineMgL }, litresPerDay }: UnitFacts,
   waste: number,
 ): UnitState['carbonLife'] {
-  if (carbonRatedL === null || mainsChlorineMgL === null || litresPerDay === null || litresPerDay <= 0)
-    return null;
+  if (carbonRatedL === null || litresPerDay === null || litresPerDay <= 0) return null;
   return workOut(carbonBlockLife, {
     rating: carbonRatedL,
-    chlorine: mainsChlorineMgL,
+    chlorine: mainsChlorineMgL ?? RATED_AT_MGL,
     throughput: litresPerDay * (1 + waste),
   });
 }
