@@ -1,20 +1,15 @@
 import { calculator } from './define.ts';
+import { ageLognormal, ageThreshold, ageWeibull } from '../formulas/ageReplacement.ts';
+import { firstOfSeveral, lognormalRange, remainingLife, weibull } from '../formulas/lifeCurves.ts';
 import {
-  ageWeibull,
-  ageLognormal,
-  ageThreshold,
-  lognormalRange,
+  kaplanMeier,
   lifeFromCycles,
   lifeRightCensored,
-  kaplanMeier,
-  turnbull,
-  posteriorExact,
   posteriorCensored,
-  firstOfSeveral,
+  posteriorExact,
+  turnbull,
   windowCoverage,
-  weibull,
-  remainingLife,
-} from '../formulas/lifetimes.ts';
+} from '../formulas/textbookLives.ts';
 
 export const lifetimeCalculators = [
   calculator(ageWeibull, {
