@@ -16,6 +16,8 @@ export interface ChannelReading {
   /** Nobody and nothing doubts it. */
   accepted: boolean;
   byDevice: boolean;
+  /** What it was read with, where the reading or its channel says so. */
+  methodId: string | null;
 }
 
 /** All readings of some channels up to an instant, oldest first. */
@@ -39,6 +41,7 @@ export function readingsOfChannels(
               ...asRead(index, channel, content),
               timing: content.timing,
               ...{ accepted: content.quality === 'good', byDevice: content.source === 'device' },
+              methodId: content.methodId ?? channel.content.methodId ?? null,
             },
           ];
     })

@@ -2,13 +2,13 @@ import { median } from '../../core/statistics/median.ts';
 import { dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
 import { withDoubts, type Instrument, type InstrumentReading } from '../../core/water/instrumentDoubt.ts';
 import { parameters, type ParameterId } from '../../core/water/parameters.ts';
-import { censored, type TestPoint } from '../../core/water/testSeries.ts';
+import { censored, pointValue, type TestPoint } from '../../core/water/testSeries.ts';
 import { definitionsOf, type DefinitionOf } from '../facts/definition.ts';
 import { RecordIndex } from '../facts/recordIndex.ts';
 import { donesOf } from '../facts/dones.ts';
-import { instantOfWhen } from '../facts/when.ts';
 import type { Stored } from '../../contract/records.ts';
 import { limitsOf } from './methodLimits.ts';
+import { readingsOfChannels } from './readings.ts';
 import type { Snapshot } from '../snapshot.ts';
 
 /** A test of a system's water with what it was read with and what is doubted of it. */
@@ -44,7 +44,7 @@ export function testedWater(
     const { parameter } = channel.content;
     if (!parameter) continue;
     const known = found.get(parameter) ?? [];
-    known.push(...readingsOfChannel(channel, parameter));
+    known.push(...testsOfChannel(channel, parameter));
     found.set(parameter, known);
   }
   return new Map(
@@ -61,32 +61,25 @@ export function testedWater(
     }),
   );
 
-  function readingsOfChannel(channel: Stored<'channel'>, parameter: ParameterId) {
+  function testsOfChannel(channel: Stored<'channel'>, parameter: ParameterId) {
     const read: (InstrumentReading & { at: Instant })[] = [];
     const byDay = new Map<string, { at: Instant; value: number }[]>();
-    for (const { content } of index.on('readingsOfChannel', channel.id)) {
-      const when = instantOfWhen(content.when, zone);
-      if (when === null || when > at) continue;
-      if (content.source === 'device') {
-        if (content.quality === 'doubtful') continue;
+    for (const one of readingsOfChannels(index, [channel], zone, at)) {
+      const { at: when, value, below, timing, accepted, methodId } = one;
+      if (one.byDevice) {
+        if (!accepted) continue;
         const day = dayOf(when, zone);
+        const said = { at: when, value: pointValue(one) };
         const known = byDay.get(day);
-        if (known) known.push({ at: when, value: content.value });
-        else byDay.set(day, [{ at: when, value: content.value }]);
+        if (known) known.push(said);
+        else byDay.set(day, [said]);
         continue;
       }
-      const methodId = content.methodId ?? channel.content.methodId ?? null;
-      const instrument = methodId === null ? null : instrumentOf(methodId, parameter);
-      const limits = instrument?.method ?? parameters[parameter].method;
       read.push({
         at: when,
-        point: {
-          days: (when - at) / MS_PER_DAY,
-          ...censored(content.value, content.below, limits),
-          timing: content.timing,
-        },
-        instrument,
-        saidDoubtful: content.quality === 'doubtful',
+        point: { days: -one.daysAgo, value, below, timing },
+        instrument: methodId === null ? null : instrumentOf(methodId, parameter),
+        saidDoubtful: !accepted,
       });
     }
     const probe = byDay.size === 0 ? null : deviceOf(channel, parameter);
