@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Evidence, KnowMore } from '../planning/explainJob.ts';
-import { evidenceWord, knowMoreWord, movedWord, taughtWord } from './evidenceWord.ts';
+import { evidenceWord, knowMoreWord, movedWord, taughtWord, workShownWord } from './evidenceWord.ts';
 
 const TODAY = '2026-11-25';
 
@@ -71,3 +71,13 @@ describe('how to know more', () => {
     ],
   ])('%j', (more, words) => expect(knowMoreWord(more, TODAY, 'day-month')).toBe(words));
 });
+
+test.each([
+  ['better', 2650, '1,900 L/h before, 2,650 L/h after: it helped'],
+  ['no-clear-change', 1930, '1,900 L/h before, 1,930 L/h after: no clear change, give or take 42 L/h'],
+  ['worse', 1700, '1,900 L/h before, 1,700 L/h after: it got worse'],
+] as const)('what a job changed: %s', (outcome, after, words) =>
+  expect(workShownWord({ measure: 'flow', doneAt: 0, before: 1900, after, error: 42.4, outcome })).toBe(
+    words,
+  ),
+);

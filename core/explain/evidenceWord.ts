@@ -3,7 +3,8 @@ import { measures } from '../rules/measures.ts';
 import { parameterWord, parameters } from '../water/parameters.ts';
 import type { Evidence, KnowMore } from '../planning/explainJob.ts';
 import { daysBetween, type Day } from '../time/day.ts';
-import { showMeasure } from './measureWord.ts';
+import type { WorkShown } from '../rules/workShown.ts';
+import { showMeasure, showReading } from './measureWord.ts';
 import { count, dayWord, daysWord, foundInWords, type DateStyle } from './words.ts';
 
 type Say<T extends { kind: string }> = { [K in T['kind']]: (one: Extract<T, { kind: K }>) => string };
@@ -42,6 +43,19 @@ export function taughtWord(beforeDays: number, afterDays: number): string {
   const shown = (days: number) => formatNumber(days, days < 10 ? 1 : 0);
   return `life ${shown(beforeDays)} → ${daysWord(afterDays)}`;
 }
+
+/** "1,900 L/h before, 2,650 L/h after". */
+export const workWord = ({ measure, before, after }: WorkShown): string =>
+  `${showReading(measure, before)} before, ${showReading(measure, after)} after`;
+
+const workOutcome: Record<WorkShown['outcome'], (error: string) => string> = {
+  better: () => 'it helped',
+  'no-clear-change': (error) => `no clear change, give or take ${error}`,
+  worse: () => 'it got worse',
+};
+/** Whether a job showed in what is read on its unit. */
+export const workShownWord = (work: WorkShown): string =>
+  `${workWord(work)}: ${workOutcome[work.outcome](showMeasure(work.measure, work.error))}`;
 
 const sayKnowMore: {
   [K in KnowMore['kind']]: (one: Extract<KnowMore, { kind: K }>, when: (day: Day | null) => string) => string;

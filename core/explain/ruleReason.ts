@@ -9,6 +9,8 @@ import { NEGLECT_FACTOR } from '../wear/wearPosterior.ts';
 import type { Day, Instant } from '../time/day.ts';
 import { measures, type Measure, type MeasureId } from '../rules/measures.ts';
 import { showMeasure, showReading } from './measureWord.ts';
+import type { WorkShown } from '../rules/workShown.ts';
+import { workWord } from './evidenceWord.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
 import {
   count,
@@ -73,7 +75,7 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const perWeek = `${formatNumber(Math.abs(trend.perWeek), decimals + 1)} ${unit} a week`;
     return `${name}${where} ${side === 'above' ? 'rises' : 'falls'} ${perWeek} over ${count(trend.readings, 'test')} and was ${last} on ${when}; its limit is ${show(limit)}.`;
   },
-  condition: ({ measure, after, limit, clean, latest, crossed, trend }, context) => {
+  condition: ({ measure, after, limit, clean, latest, crossed, trend, lastWork }, context) => {
     const { name, worse, beyond }: Measure = measures[measure];
     const over = worse === 'rises' ? 'over' : 'under';
     const base = clean === null ? '' : ` (${showMeasure(measure, clean)} when clean)`;
@@ -81,7 +83,7 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const mended = after === null ? '' : ` after “${after}”`;
     if (crossed) {
       const since = sinceWord(crossed, latest.at, context);
-      return `${name} was ${was}${mended}, ${over} ${showMeasure(measure, limit)}${base}${since}${beyond ? `: ${beyond}` : ''}.`;
+      return `${name} was ${was}${mended}, ${over} ${showMeasure(measure, limit)}${base}${since}${beyond ? `: ${beyond}` : ''}.${inVain(lastWork, limit, context)}`;
     }
     if (!trend) return `${name} was ${was}${mended}; its limit is ${showMeasure(measure, limit)}${base}.`;
     const rate = `${showMeasure(measure, Math.abs(trend.perDay) * 7, 1)} a week`;
@@ -102,6 +104,16 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     return `Each ${ordinal(n)} time of “${action}”; ${count(doneSince, 'time')} so far.`;
   },
 };
+
+/** Over its limit although it was done: what does not help is not worth doing again before its cause is known. */
+function inVain(work: WorkShown | null, limit: number, { zone, today, style }: ReasonContext): string {
+  if (work === null || work.outcome === 'better') return '';
+  const { worse }: Measure = measures[work.measure];
+  // done while all was well, it had nothing to change
+  if (worse === 'rises' ? work.after <= limit : work.after >= limit) return '';
+  const changed = work.outcome === 'worse' ? 'made it no better' : 'changed nothing that shows';
+  return ` Doing it on ${instantWord(work.doneAt, zone, today, style)} ${changed}: ${workWord(work)}. Look for another cause first.`;
+}
 
 /** ", since between 3 and 10 November": nobody saw the moment, and the last reading says the rest. */
 function sinceWord(

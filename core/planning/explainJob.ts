@@ -9,6 +9,7 @@ import { wearPosterior } from '../wear/wearPosterior.ts';
 import { wearQuantile, wearSurvival } from '../wear/wearSurvival.ts';
 import type { LifeRange, WearPriors } from '../wear/wearGrid.ts';
 import { chanceDue } from './dueCurve.ts';
+import { worksShown, type WorkShown } from '../rules/workShown.ts';
 import type { JobPlan } from './planJob.ts';
 import { nextVisitAfter, type VisitRhythm } from './visits.ts';
 
@@ -65,6 +66,8 @@ export interface JobExplanation {
   chances: readonly ChanceOn[];
   life: LearnedLife | null;
   taught: readonly Taught[];
+  /** What the latest services changed of what is read on the unit, oldest first. */
+  works: readonly WorkShown[];
   moved: readonly Moved[];
   knowMore: readonly KnowMore[];
 }
@@ -93,6 +96,7 @@ export function explainJob(context: ExplainContext): JobExplanation {
     chances: chancesOf(context),
     life: lifeOf(context),
     taught: taughtBy(context),
+    works: worksOf(context),
     moved: movedBy(context),
     knowMore: howToKnowMore(context),
   };
@@ -161,6 +165,16 @@ function taughtBy({ facts, plan, priors }: ExplainContext): Taught[] {
     before = after;
     return taught;
   });
+}
+
+function worksOf({ facts }: ExplainContext): WorkShown[] {
+  const services = facts.services.map((service) => instantOf(service.done));
+  return facts.definition.rules
+    .flatMap((rule) =>
+      rule.kind === 'condition' ? worksShown(facts.unitReadings, services, rule.measure) : [],
+    )
+    .sort((a, b) => a.doneAt - b.doneAt)
+    .slice(-TOLD);
 }
 
 /** Replays what was seen since the last service: the likely day as it stood after each. */

@@ -1,3 +1,4 @@
+import type { WorkShown } from './workShown.ts';
 import type { Found } from '../wear/found.ts';
 import type { JobAge, PossibleAge } from './age.ts';
 import type { WearEvidence } from './wearEvidence.ts';
@@ -71,6 +72,8 @@ export type RuleReason =
       /** Over its limit already: since when. */
       crossed: CrossedAt | null;
       trend: { perDay: number; readings: number; from: 'readings' | 'earlier-cycles' } | null;
+      /** What doing it last time changed; null: not read before and after. */
+      lastWork: WorkShown | null;
     }
   | {
       kind: 'depletion';

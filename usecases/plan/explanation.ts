@@ -1,4 +1,10 @@
-import { evidenceWord, knowMoreWord, movedWord, taughtWord } from '../../core/explain/evidenceWord.ts';
+import {
+  evidenceWord,
+  knowMoreWord,
+  movedWord,
+  taughtWord,
+  workShownWord,
+} from '../../core/explain/evidenceWord.ts';
 import type { DateStyle } from '../../core/explain/words.ts';
 import {
   dayTold,
@@ -7,6 +13,7 @@ import {
   type LearnedLife,
 } from '../../core/planning/explainJob.ts';
 import type { JobFacts } from '../../core/rules/facts.ts';
+import { measures } from '../../core/rules/measures.ts';
 import type { Day } from '../../core/time/day.ts';
 
 /** Why a date lies where it lies, in sentences and figures, as a screen shows it. */
@@ -30,12 +37,20 @@ export function explanationOf(
     chances: explained.chances,
     life: explained.life,
     story: [
-      ...explained.taught.map((one) => ({
-        day: dayTold(one.at, facts),
-        what: evidenceWord(one.evidence),
-        effect: taughtWord(one.lifeBeforeDays, one.lifeAfterDays),
-        part: 'cycle' as const,
-      })),
+      ...[
+        ...explained.taught.map((one) => ({
+          at: one.at,
+          what: evidenceWord(one.evidence),
+          effect: taughtWord(one.lifeBeforeDays, one.lifeAfterDays),
+        })),
+        ...explained.works.map((one) => ({
+          at: one.doneAt,
+          what: measures[one.measure].name,
+          effect: workShownWord(one),
+        })),
+      ]
+        .sort((a, b) => a.at - b.at)
+        .map(({ at, ...said }) => ({ day: dayTold(at, facts), ...said, part: 'cycle' as const })),
       ...explained.moved.map((one) => ({
         day: dayTold(one.at, facts),
         what: evidenceWord(one.evidence),

@@ -18,6 +18,7 @@ import { instantOf, type JobFacts, type UnitReading } from '../facts.ts';
 import { measures, type Measure } from '../measures.ts';
 import type { ConditionBase } from '../rule.ts';
 import { lifeSeen } from '../wearEvidence.ts';
+import { worksShown } from '../workShown.ts';
 
 /** A reading so soon after a service tells the clean value. */
 const CLEAN_WITHIN_DAYS = 3;
@@ -76,6 +77,7 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
       latest: { value: latest.value, at: latest.at },
       crossed: crossedAt(found?.crossed ?? null, at),
       trend: found?.trend ?? null,
+      lastWork: worksShown(facts.unitReadings, services, rule.measure).at(-1) ?? null,
     },
   };
 };
