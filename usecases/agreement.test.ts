@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { standingOf } from '../core/water/standing.ts';
 import { expect, test } from 'vitest';
 import { addDays, dayOf, daysBetween, endOfDay, MS_PER_DAY } from '../core/time/day.ts';
 import { chanceDue } from '../core/planning/dueCurve.ts';
@@ -285,6 +286,9 @@ test('a water is judged the same on its screen, on Today, by the dates that wait
             expect(verdict.trend.kind).toBe(rule.sentence.includes(' rises ') ? 'rising' : 'falling');
           }
       }
+      // "nothing by the last tests" is said on Today, in the week and on Water of the same tests
+      const known = plan.waters.find((other) => other.systemId === systemId);
+      expect(known).toMatchObject(standingOf([...water.verdicts.values()]));
       // the water that comes in
       const brings = one.product?.value;
       expect(screen.incoming.find((other) => other.parameter === 'nitrate')?.value).toBe(brings);

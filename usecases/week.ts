@@ -1,4 +1,3 @@
-import { readingsOfChannels } from '../model/water/readings.ts';
 import { visitDays } from '../core/planning/visits.ts';
 import type { State } from '../core/planning/states.ts';
 import { addDays, dayOf, type Day, type Instant } from '../core/time/day.ts';
@@ -7,7 +6,7 @@ import { systemsWithin, type Scope } from './access/scope.ts';
 import { placeOfJob } from '../model/facts/places.ts';
 import { rhythmOf } from '../model/facts/rhythm.ts';
 import { instantOfWhen } from '../model/facts/when.ts';
-import type { OutOfBand, Plan } from './plan/plan.ts';
+import type { OutOfBand, Plan, WaterTested } from './plan/plan.ts';
 import type { SystemDanger } from './water/systemDangers.ts';
 import type { Evidence } from '../model/water/testedWater.ts';
 
@@ -48,7 +47,8 @@ export interface WeekAtPlace {
   systems: {
     id: string;
     name: string;
-    lastTested: Day | null;
+    /** How far its tests allow anything to be said of it; null: the plan does not know it. */
+    tested: WaterTested | null;
     outOfBand: OutOfBand[];
     dangers: SystemDanger[];
   }[];
@@ -126,7 +126,7 @@ export function weekAtPlace(
     systems: systems.map(({ id, content }) => ({
       id,
       name: content.name,
-      lastTested: lastTested(id),
+      tested: plan.waters.find((one) => one.systemId === id) ?? null,
       outOfBand: plan.outOfBand.filter((one) => one.systemId === id),
       dangers: plan.dangers.filter((one) => one.systemId === id),
     })),
@@ -143,10 +143,4 @@ export function weekAtPlace(
       .map((round) => ({ roundId: round.id, day: round.content.day })),
     done: done.sort((a, b) => b.day.localeCompare(a.day) || a.thing.localeCompare(b.thing)),
   };
-
-  function lastTested(systemId: string): Day | null {
-    const tests = index.on('channelsOfSystem', systemId).filter((one) => one.content.parameter !== undefined);
-    const last = readingsOfChannels(index, tests, zone, now).at(-1);
-    return last ? dayOf(last.at, zone) : null;
-  }
 }

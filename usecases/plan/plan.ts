@@ -3,7 +3,7 @@ import type { Plan, PlanEntry } from './planRows.ts';
 import { PlanState } from './planState.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 
-export type { IncomingWater, OutOfBand, Plan, PlanEntry, PlanRow } from './planRows.ts';
+export type { IncomingWater, OutOfBand, Plan, PlanEntry, PlanRow, WaterTested } from './planRows.ts';
 
 /** `--at`: a day is the end of that local day at each site, an instant is itself. */
 export function instantAtOf(at: string): (zone: string) => Instant {

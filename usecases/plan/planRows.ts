@@ -7,6 +7,7 @@ import type { State } from '../../core/planning/states.ts';
 import type { RuleKind } from '../../core/rules/rule.ts';
 import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
+import { standingOf, type WaterStanding } from '../../core/water/standing.ts';
 import { verdictOf } from '../../core/water/verdict.ts';
 import type { WaterSeries } from '../../core/rules/facts.ts';
 import type { SystemDanger } from '../water/systemDangers.ts';
@@ -94,10 +95,18 @@ export interface Plan {
   incoming: IncomingWater[];
   /** What in a water kills, whatever its programme, or none. */
   dangers: SystemDanger[];
+  /** How far the tests of each water allow anything to be said of it. */
+  waters: WaterTested[];
+}
+export interface WaterTested extends WaterStanding {
+  systemId: string;
+  systemName: string;
+  /** null: never tested. */
+  lastDay: Day | null;
 }
 /** What a plan says of the water, beside its jobs. */
 export type PlanBeside = Omit<Plan, 'at' | 'jobs'>;
-export const nothingBeside: PlanBeside = { outOfBand: [], incoming: [], dangers: [] };
+export const nothingBeside: PlanBeside = { outOfBand: [], incoming: [], dangers: [], waters: [] };
 
 /** The tests of a system, as its jobs see them, in its site's zone. */
 export interface SystemSeries {
@@ -117,6 +126,18 @@ export function incomingWaterOf(systems: readonly SystemSeries[]): IncomingWater
     ),
   ).map(({ systemId, parameter, value, day }) => ({ systemId, parameter, value, day }));
 }
+
+/** Each water by what its tests allow. */
+export const watersTested = (
+  systems: readonly (SystemSeries & { systemId: string; systemName: string })[],
+): WaterTested[] =>
+  systems.map(({ systemId, systemName, zone, series }) => {
+    const last = Math.max(...series.flatMap(({ points }) => points.map(({ at }) => at)));
+    return {
+      ...{ systemId, systemName, ...standingOf(series.map(verdictOf)) },
+      lastDay: Number.isFinite(last) ? dayOf(last, zone) : null,
+    };
+  });
 
 /** Each system's parameters by their last test, those out of band only. */
 export function outOfBandOf(systems: readonly SystemSeries[]): OutOfBand[] {

@@ -17,7 +17,15 @@ import { nameOfJob, RecordIndex, targetOfJob } from '../../model/facts/recordInd
 import { instantOfWhen } from '../../model/facts/when.ts';
 import type { When } from '../../contract/fields.ts';
 import { isCounter } from '../../core/rules/measures.ts';
-import { incomingWaterOf, outOfBandOf, rowOf, type Plan, type PlanBeside, type PlanRow } from './planRows.ts';
+import {
+  incomingWaterOf,
+  outOfBandOf,
+  rowOf,
+  watersTested,
+  type Plan,
+  type PlanBeside,
+  type PlanRow,
+} from './planRows.ts';
 import { touchedBy } from './planTouches.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import { systemDangers } from '../water/systemDangers.ts';
@@ -186,11 +194,13 @@ export class PlanState {
     // every water, one that nothing serves yet too
     const systems = this.snapshot.all('system').map(({ id, content }) => {
       const zone = zoneOfSystem(this.snapshot, id);
-      return { content, zone, series: this.maker.historiesOf(id, zone, this.instantAt(zone)) };
+      const series = this.maker.historiesOf(id, zone, this.instantAt(zone));
+      return { content, zone, series, systemId: id, systemName: content.name };
     });
     return {
       outOfBand: outOfBandOf(systems),
       incoming: incomingWaterOf(systems),
+      waters: watersTested(systems),
       dangers: systems.flatMap(({ content, zone, series }) => systemDangers(content, series, zone)),
     };
   }

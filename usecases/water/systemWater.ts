@@ -4,6 +4,7 @@ import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { consumptionOf } from '../../core/water/consumption.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { isJudged, readingError, type TestSeries } from '../../core/water/testSeries.ts';
+import { TOO_OLD_DAYS } from '../../core/water/standing.ts';
 import { verdictOf, type ParameterVerdict } from '../../core/water/verdict.ts';
 import { remediesOf } from '../../core/water/remedies/remedies.ts';
 import type {
@@ -41,8 +42,6 @@ export interface DoseChange {
   at: Instant;
 }
 
-/** Older than this a test is no ground for amounts: test first. Slow movers are tested every few weeks. */
-export const TOO_OLD_DAYS = 35;
 /** The effect of a charge or harvest shows between these days after it. */
 const EFFECT_DAYS = { from: 3, to: 28 };
 

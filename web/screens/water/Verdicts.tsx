@@ -9,7 +9,8 @@ import { parameters, type ParameterId } from '../../../core/water/parameters.ts'
 import type { Remedy } from '../../../core/water/remedies/types.ts';
 import type { WaterCase } from '../../../core/water/waterCase.ts';
 import type { ParameterVerdict } from '../../../core/water/verdict.ts';
-import { TOO_OLD_DAYS } from '../../../usecases/water/systemWater.ts';
+import { standingOf, TOO_OLD_DAYS } from '../../../core/water/standing.ts';
+import { nothingOutWord } from '../../../core/explain/standingWord.ts';
 import type { WaterAnswer } from '../../../usecases/water/waterAnswer.ts';
 import { usePlan, useSetting } from '../../api/data.ts';
 import { DangerList } from '../../parts/DangerList.tsx';
@@ -70,7 +71,7 @@ export function Verdicts({
     <aside className="verdicts" aria-label="What to do">
       <h2>What to do</h2>
       <DangerList dangers={dangers} today={today} withSystem={false} />
-      {spoken.length === 0 && dangers.length === 0 && <p>{nothingWord(verdicts)}</p>}
+      {spoken.length === 0 && dangers.length === 0 && <p>{nothingOutWord(standingOf(verdicts))}</p>}
       {spoken.map((one) => (
         <OneVerdict
           key={one.parameter}
@@ -100,15 +101,6 @@ export function Verdicts({
       </p>
     </aside>
   );
-}
-
-/** Nothing is asked for, as far as the tests allow that to be said. */
-function nothingWord(verdicts: readonly ParameterVerdict[]): string {
-  const judged = verdicts.filter((one) => one.latest !== null && one.verdict !== 'no-band');
-  const fresh = judged.filter((one) => (one.latest?.days ?? -Infinity) >= -TOO_OLD_DAYS);
-  if (judged.length === 0) return 'No target ranges are set for what was tested: nothing can be said of it.';
-  if (fresh.length === 0) return `No test of the last ${TOO_OLD_DAYS} days: test first.`;
-  return 'Nothing by the last tests.';
 }
 
 /** A figure with its unit as the columns show it. */

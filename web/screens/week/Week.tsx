@@ -1,3 +1,4 @@
+import { nothingOutWord } from '../../../core/explain/standingWord.ts';
 import type { ReactNode } from 'react';
 import { dangerTitle, dangerWord } from '../../../core/explain/dangerWord.ts';
 import { parameters, parameterWord, type ParameterId } from '../../../core/water/parameters.ts';
@@ -75,13 +76,12 @@ export function Week({
             <li key={system.id} className="rule weekrow">
               <b>{system.name}</b>
               <span>
-                {system.lastTested === null
-                  ? 'Not tested yet: nothing is known of its water.'
-                  : `Last tested ${day(system.lastTested)}, ${relativeWord(system.lastTested, today)}.`}
-                {system.lastTested !== null &&
+                {system.tested?.lastDay &&
+                  `Last tested ${day(system.tested.lastDay)}, ${relativeWord(system.tested.lastDay, today)}. `}
+                {system.tested &&
                   system.outOfBand.length === 0 &&
                   system.dangers.length === 0 &&
-                  ' Nothing tested then was out of its band.'}
+                  nothingOutWord(system.tested)}
                 {system.dangers.map((one) => (
                   <span key={`danger ${one.parameter}`} className="vis weekout">
                     <WaterMark verdict={one.side === 'below' ? 'below' : 'above'} />
