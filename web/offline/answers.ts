@@ -14,6 +14,8 @@ const kept = [
   '/calculators',
 ];
 const OLDEST_DAYS = 45;
+/** Answers of another shape are no answers: a new version asks anew. Raised with what a kept answer holds. */
+const SHAPE = 2;
 const DAY_MS = 86_400_000;
 
 export const isKept = (path: string): boolean =>
@@ -30,7 +32,7 @@ export function keepAnswer(path: string, body: unknown, begunAt: number): Promis
   if (begunAt < (begunOf.get(path) ?? 0)) return Promise.resolve();
   begunOf.set(path, begunAt);
   const keeping = device().then(async (db) => {
-    await db.put('answers', { path, body, keptAt: Date.now() });
+    await db.put('answers', { path, body, keptAt: Date.now(), shape: SHAPE });
   });
   lastKept = keeping.catch(() => undefined);
   return keeping;
@@ -41,7 +43,8 @@ export const answersKept = (): Promise<unknown> => lastKept;
 export async function keptAnswer(path: string): Promise<KeptAnswer | undefined> {
   // what has just come in is on its way there
   await lastKept;
-  return (await device()).get('answers', path);
+  const answer = await (await device()).get('answers', path);
+  return answer?.shape === SHAPE ? answer : undefined;
 }
 /** What was read for somebody else is not for whoever holds the device now. */
 export async function keepFor(accountId: string | null): Promise<void> {

@@ -37,6 +37,8 @@ export interface KeptAnswer {
   body: unknown;
   /** The device's clock, ms. */
   keptAt: number;
+  /** The shape it had when it was kept. */
+  shape: number;
 }
 interface Schema extends DBSchema {
   units: { key: number; value: Unit };

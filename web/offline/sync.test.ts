@@ -292,6 +292,9 @@ describe('answers kept for a time without network', () => {
     await keepAnswer('/plan', 'newer', 20);
     await keepAnswer('/plan', 'older, and late', 10);
     expect((await keptAnswer('/plan'))?.body).toBe('newer');
+    // kept by a version whose plans were of another shape
+    await (await device()).put('answers', { path: '/plan', body: 'old', keptAt: 30, shape: 1 });
+    expect(await keptAnswer('/plan')).toBeUndefined();
   });
   test('what nobody has asked for in a long time goes', async () => {
     await keepAnswer('/water?system=1', {}, 1);
