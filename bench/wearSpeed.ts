@@ -2,7 +2,7 @@ import { answerCase, learnPriors, prepareCase, type WearAnswer } from '../core/w
 import { housePriors } from '../core/wear/wearGrid.ts';
 import { print, runsOf, spread, timed } from './timings.ts';
 import { plainExposureAt, plainPosterior, plainSurvival } from './wear/plainWear.ts';
-import { simulate } from './wear/simulateLives.ts';
+import { kindNames, simulate } from './wear/simulateLives.ts';
 
 // 10,000 jobs of 10 cycles: window and date of each on one core, beside the formulas written down plainly.
 
@@ -10,7 +10,9 @@ const JOBS = 10_000;
 const CYCLES = 10;
 const PLAINLY = 100;
 
-const cases = simulate(7, JOBS / 16, [CYCLES]).map((one) => prepareCase(one.asked));
+const cases = simulate(7, Math.ceil(JOBS / kindNames.length), [CYCLES])
+  .slice(0, JOBS)
+  .map((one) => prepareCase(one.asked));
 const [learned, learning] = timed(() => learnPriors(cases));
 const answer = () =>
   cases.map((one, k): WearAnswer => answerCase(one, { sigma: learned.sigma, like: learned.like[k] ?? null }));

@@ -70,5 +70,7 @@ for (const kind of kindNames)
 for (const [name, list] of others) {
   head(name);
   for (const n of LENGTHS) row(`${n}`, (one) => one.cycles === n, list);
+  for (const n of [1, 2])
+    row(`range twofold wrong, ${n}`, (one) => one.cycles === n && wrongRangeKinds.includes(one.kind), list);
   row('steady kinds, 8', (one) => one.cycles === 8 && steadyKinds.includes(one.kind), list);
 }

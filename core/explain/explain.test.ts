@@ -151,10 +151,23 @@ describe('each kind of reason', () => {
     [
       {
         kind: 'water-test' as const,
+        parameter: 'phosphate' as const,
+        side: 'above' as const,
+        limit: 0.1,
+        crossed: null,
+        latest: { value: 0.06, below: false, at: noonOf('2026-11-21', 'UTC') },
+        trend: null,
+        systemName: null,
+      },
+      'Phosphate was 0.06 mg/L on Sat 21 Nov, steady within the error of its tests; its limit is 0.1 mg/L.',
+    ],
+    [
+      {
+        kind: 'water-test' as const,
         parameter: 'alkalinity' as const,
         side: 'below' as const,
         limit: 7.5,
-        crossed: null,
+        crossed: { after: null, by: noonOf('2026-11-21', 'UTC') },
         latest: { value: 6.9, below: false, at: noonOf('2026-11-21', 'UTC') },
         trend: null,
         systemName: 'Trough',

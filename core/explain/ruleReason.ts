@@ -70,8 +70,10 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const where = systemName ? ` in ${systemName}` : '';
     const when = instantWord(latest.at, context.zone, context.today, context.style);
     const last = `${latest.below ? 'below ' : ''}${show(latest.value)}`;
-    if (!trend)
+    if (crossed)
       return `${name}${where} was ${last} on ${when}, ${side === 'above' ? 'over' : 'under'} ${show(limit)}${sinceWord(crossed, latest.at, context)}.`;
+    if (!trend)
+      return `${name}${where} was ${last} on ${when}, steady within the error of its tests; its limit is ${show(limit)}.`;
     const perWeek = `${formatNumber(Math.abs(trend.perWeek), decimals + 1)} ${unit} a week`;
     return `${name}${where} ${side === 'above' ? 'rises' : 'falls'} ${perWeek} over ${count(trend.readings, 'test')} and was ${last} on ${when}; its limit is ${show(limit)}.`;
   },

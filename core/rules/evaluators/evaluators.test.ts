@@ -5,6 +5,7 @@ import { parameters, type Band } from '../../water/parameters.ts';
 import { isRecurrence } from '../../time/recurrence.ts';
 import { jobAge } from '../age.ts';
 import { evaluate } from '../evaluate.ts';
+import { normalCdf } from '../../statistics/normal.ts';
 import { emptyFacts, emptySeries } from '../testing/emptyFacts.ts';
 import type { RuleContext } from '../evaluation.ts';
 import type { JobFacts } from '../facts.ts';
@@ -55,7 +56,8 @@ describe('water test', () => {
     expect(curve?.reason).toMatchObject({ kind: 'water-test', trend: null, latest: { value: 0.15 } });
     expect(curve?.reason).toMatchObject({ crossed: { after: ago(20), by: ago(6) } });
     expect(notDue(curve, -20.1)).toBe(1);
-    expect(notDue(curve, -13)).toBeCloseTo(0.5, 9);
+    // both tests are nearly five errors from the limit
+    expect(notDue(curve, -13)).toBeCloseTo(0.5, 5);
     expect(notDue(curve, -5.9)).toBe(0);
     // one reading, and it is out: due since that one
     const alone = waterTest(tests([6, 0.15]));
@@ -71,8 +73,21 @@ describe('water test', () => {
     expect(half).toBeGreaterThanOrEqual(5);
     expect(half).toBeLessThanOrEqual(8);
   });
-  test('noise within the kit’s error, a fall, or fewer than three tests say nothing', () => {
-    expect(waterTest(tests([21, 0.06], [14, 0.068], [7, 0.059], [1, 0.066]))).toBeNull();
+  test('noise within the kit’s error is no trend: its error alone widens with the days', () => {
+    const curve = waterTest(tests([21, 0.06], [14, 0.068], [7, 0.059], [1, 0.066]));
+    expect(curve?.reason).toMatchObject({ crossed: null, trend: null });
+    expect(notDue(curve, 7)).toBeGreaterThan(0.95);
+    // as a line of no slope through four tests of one error: the chance by hand, from the textbook error of such a line
+    const days = [-21, -14, -7, -1];
+    const middle = -10.75;
+    const spread = days.reduce((sum, day) => sum + (day - middle) ** 2, 0);
+    const sd = Math.hypot(0.01, 0.01 / Math.sqrt(12));
+    const error = (day: number) => sd * Math.sqrt(1 / 4 + (day - middle) ** 2 / spread);
+    const level = 0.0637;
+    const inside = (day: number) => normalCdf((0.1 - level) / error(day));
+    expect(notDue(curve, 40)).toBeCloseTo(inside(40) / inside(-1), 2);
+  });
+  test('a fall, or fewer than three tests say nothing', () => {
     expect(waterTest(tests([21, 0.09], [14, 0.07], [7, 0.05]))).toBeNull();
     expect(waterTest(tests([7, 0.05], [1, 0.08]))).toBeNull();
   });

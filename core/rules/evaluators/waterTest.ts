@@ -1,6 +1,6 @@
 import { instantOf, type WaterSeries } from '../facts.ts';
 import { judge, parameters } from '../../water/parameters.ts';
-import { courseTrend, isJudged, pointValue } from '../../water/testSeries.ts';
+import { courseTrend, isJudged, pointValue, readingError } from '../../water/testSeries.ts';
 import { alongLine, alreadyOver } from '../crossing.ts';
 import { byCalendar, type Evaluate, type RuleContext, type RuleReason } from '../evaluation.ts';
 import type { BandSide } from '../rule.ts';
@@ -13,9 +13,9 @@ type Leaving = {
 };
 
 /**
- * Due when the water leaves its band at the side the rule names. Out already: due since it left. Otherwise by the trend
- * of its tests, the same that the water is judged by; where there is none, or a level that moves away from the limit, it
- * stays silent. Of several systems served, whichever leaves first.
+ * Due when the water leaves its band at the side the rule names. Out already: due since it left. Otherwise by the line
+ * of its tests, the same that the water is judged by, with its error; with fewer than three it stays silent. Of several
+ * systems served, whichever leaves first.
  */
 export const waterTest: Evaluate<'water-test'> = (rule, context) => {
   const { facts } = context;
@@ -57,7 +57,7 @@ function leavingBand(
   const out = judge(latest.value, latest.below, band, method.repeatability) === side;
   const trend = out ? null : courseTrend(series);
   const found = out
-    ? alreadyOver(judged.map(toPoint), end)
+    ? alreadyOver(judged.map(toPoint), end, readingError(method))
     : trend && alongLine({ ...trend, from: 'readings' }, toPoint(latest), end);
   if (!found) return null;
   return {
