@@ -143,6 +143,7 @@ export const JobDefinition = v.pipe(
     announces: v.optional(v.array(v.picklist(eventKinds))),
     biological: v.optional(flag('Biological')),
     largeMechanical: v.optional(flag('Large mechanical clean')),
+    handles: v.optional(v.array(v.picklist(['acid', 'bleach']))),
     consequence: Consequence,
     lateness: Lateness,
     cautions: v.array(v.picklist(cautionIds)),

@@ -37,6 +37,7 @@ const StepSchema = v.strictObject({
   dry: flag('Whether it is dry'),
   standing: v.nullable(choice('How its water stands', standings)),
   cautions: v.array(v.picklist(cautionIds)),
+  baths: v.optional(v.array(v.picklist(['acid', 'bleach']))),
 });
 
 export const RoundContent = v.strictObject({

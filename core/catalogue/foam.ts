@@ -66,6 +66,7 @@ export const foam: readonly EquipmentKind[] = [
           { what: 'skimmer', provedBy: 'foam stands in the neck within a day; it may overflow for an hour' },
         ],
         consequence: 'B',
+        handles: ['acid'],
         cautions: ['unplug', 'bleach-acid'],
       }),
     ],

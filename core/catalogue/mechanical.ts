@@ -42,6 +42,7 @@ export const mechanical: readonly EquipmentKind[] = [
         supplies: [{ name: 'clean dry sock', amount: '1' }],
         leadSteps: [{ what: 'dry the washed socks', hoursBefore: 24 }],
         consequence: 'B',
+        handles: ['bleach'],
         cautions: ['bleach-acid', 'dry-completely'],
       }),
     ],

@@ -27,6 +27,7 @@ const stripAndSoak = (
     bath: equalVinegar,
     supplies: [{ name: 'white vinegar', amount: '1 L' }],
     shuts: [{ what: pump, provedBy: 'flow at the outlet, quiet' }],
+    handles: ['acid'],
     cautions: ['unplug', 'bleach-acid'],
   });
 };
@@ -77,6 +78,7 @@ export const pumps: readonly EquipmentKind[] = [
         minutes: 15,
         shuts: [{ what: 'stream pump', provedBy: 'the stream moves the corals or leaves' }],
         consequence: 'B',
+        handles: ['acid'],
         cautions: ['unplug', 'bleach-acid'],
       }),
     ],

@@ -153,6 +153,7 @@ export const surroundings: readonly EquipmentKind[] = [
         ],
         minutes: 15,
         consequence: 'B',
+        handles: ['bleach'],
         cautions: ['bleach-acid', 'dry-completely'],
       }),
     ],

@@ -106,6 +106,8 @@ export interface JobDefinition {
   /** What being late costs, in times the job; absent: as its consequence says. */
   costRatio?: number;
   lateness: Lateness;
+  /** Acid or bleach that hands work with: the two never meet in a visit. */
+  handles?: readonly ('acid' | 'bleach')[];
   cautions: readonly CautionId[];
   /** Where the figures come from. */
   basis: string;

@@ -75,6 +75,7 @@ export function roundJobOf(
     largeMechanical: definition.largeMechanical ?? false,
     newCharge: (definition.announces ?? []).includes('new-charge'),
     cautions: definition.cautions,
+    baths: definition.handles ?? [],
   };
 }
 

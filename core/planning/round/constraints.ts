@@ -1,4 +1,6 @@
-import type { Phase, Standing, Step } from './step.ts';
+import { hasRole, type Role } from '../../catalogue/roles.ts';
+import type { WorkKind } from '../../catalogue/types.ts';
+import type { BathKind, Phase, Standing, Step } from './step.ts';
 
 // What must come before what. Data: a new rule of the trade is an entry. All are common practice, no published source,
 // after the handbook's order of work.
@@ -8,7 +10,9 @@ export type Within = 'job' | 'system' | 'visit';
 
 interface Side {
   phases?: readonly Phase[];
-  kindIds?: readonly string[];
+  roles?: readonly Role[];
+  works?: readonly WorkKind[];
+  baths?: BathKind;
   biological?: boolean;
   standings?: readonly Standing[];
   /** Steps of these phases are left out. */
@@ -27,7 +31,6 @@ export interface Constraint {
 
 const HANDS: readonly Phase[] = ['clean', 'soak', 'drain', 'media', 'refill'];
 const isHands = ({ phase }: Step): boolean => HANDS.includes(phase);
-const circulation = ['return-pump', 'canister'];
 
 export const constraints = [
   {
@@ -79,6 +82,14 @@ export const constraints = [
     harm: true,
   },
   {
+    id: 'change-over-before-opening',
+    first: { works: ['change over'] },
+    then: { phases: ['shut'], roles: ['circulation'] },
+    within: 'system',
+    why: 'The pump that stands by takes over before the other is opened.',
+    harm: false,
+  },
+  {
     id: 'bath-before-cleaning',
     first: { phases: ['soak'] },
     then: { phases: ['clean', 'media'] },
@@ -105,18 +116,26 @@ export const constraints = [
   {
     id: 'drain-before-biological',
     first: { phases: ['drain'] },
-    then: { phases: ['media'], biological: true },
+    then: { phases: ['shut', 'soak', 'media'], biological: true },
     within: 'system',
-    why: 'Biological media are rinsed in water that was just drained.',
+    why: 'Biological media are rinsed in a bucket of the water that was just drained.',
     harm: false,
   },
   {
-    id: 'biological-before-discard',
-    first: { phases: ['media'], biological: true },
-    then: { phases: ['refill'] },
+    id: 'store-after-use',
+    first: { phases: ['refill'] },
+    then: { phases: ['shut', ...HANDS], roles: ['store'], works: ['clean', 'empty', 'wash'] },
     within: 'system',
-    why: 'Drained water is at hand until the refill.',
+    why: 'A store is emptied and cleaned after its water was used, not before.',
     harm: false,
+  },
+  {
+    id: 'acid-before-bleach',
+    first: { phases: ['soak', ...HANDS], baths: 'acid' },
+    then: { phases: ['soak', ...HANDS], baths: 'bleach' },
+    within: 'visit',
+    why: 'Acid and bleach give off chlorine: the acid bath is over, rinsed and put away before bleach comes out.',
+    harm: true,
   },
   {
     id: 'drain-before-refill',
@@ -130,7 +149,7 @@ export const constraints = [
     id: 'level-before-restart',
     first: { phases: ['refill'] },
     then: { phases: ['restart'] },
-    within: 'system',
+    within: 'job',
     why: 'Dry pumps and heaters fail; a skimmer overflows while the level comes back.',
     harm: true,
   },
@@ -152,24 +171,33 @@ export const constraints = [
   },
   {
     id: 'circulation-before-skimmer',
-    first: { phases: ['restart'], kindIds: circulation },
-    then: { phases: ['restart'], kindIds: ['skimmer'] },
-    within: 'system',
+    first: { phases: ['restart'], roles: ['circulation'] },
+    then: { phases: ['restart'], roles: ['gas'] },
+    within: 'job',
     why: 'The skimmer starts when the level stands.',
     harm: false,
   },
   {
     id: 'flow-before-heat-and-lamp',
-    first: { phases: ['restart'], kindIds: circulation },
-    then: { phases: ['restart'], kindIds: ['heater', 'uv', 'ozone', 'chiller'] },
-    within: 'system',
+    first: { phases: ['restart'], roles: ['circulation'] },
+    then: { phases: ['restart'], roles: ['heat', 'cool', 'sterilise', 'dosing'] },
+    within: 'job',
     why: 'Without flow a lamp overheats, a heater cracks, gas goes into the room.',
     harm: true,
   },
   {
+    id: 'checked-while-it-runs',
+    // between which steps is told by the order alone (sequence.ts)
+    first: { phases: [] },
+    then: { phases: [] },
+    within: 'system',
+    why: 'A heater or a top-off is checked while it runs: off, it shows nothing.',
+    harm: false,
+  },
+  {
     id: 'head-before-recalibration',
-    first: { phases: ['clean', 'media'], kindIds: ['dosing-head', 'doser'] },
-    then: { phases: ['recalibrate'], kindIds: ['dosing-head', 'doser'] },
+    first: { phases: ['clean', 'media'], roles: ['dosing'] },
+    then: { phases: ['recalibrate'], roles: ['dosing'] },
     within: 'system',
     why: 'A head that was cleaned pumps another amount.',
     harm: false,
@@ -217,10 +245,12 @@ export const constraints = [
 ] as const satisfies readonly Constraint[];
 export type ConstraintId = (typeof constraints)[number]['id'];
 
-const fits = (step: Step, { phases, kindIds, biological, standings, but }: Side): boolean =>
+const fits = (step: Step, { phases, roles, works, baths, biological, standings, but }: Side): boolean =>
   (phases === undefined || phases.includes(step.phase)) &&
   (but === undefined || !but.includes(step.phase)) &&
-  (kindIds === undefined || kindIds.includes(step.off?.kindId ?? step.kindId ?? '')) &&
+  (roles === undefined || hasRole(step.off?.kindId ?? step.kindId, ...roles)) &&
+  (works === undefined || (step.work !== null && works.includes(step.work))) &&
+  (baths === undefined || (step.baths ?? []).includes(baths)) &&
   (standings === undefined || (step.standing !== null && standings.includes(step.standing))) &&
   (biological === undefined || step.biological === biological);
 
@@ -230,12 +260,24 @@ const share = (a: Step, b: Step, within: Within): boolean =>
     ? a.forJobs.some((id) => b.forJobs.includes(id))
     : a.systemIds.some((id) => b.systemIds.includes(id)));
 
+/** Between jobs only. */
+const apart: ReadonlySet<string> = new Set(['acid-before-bleach', 'change-over-before-opening']);
+
 function joins({ id, within }: Constraint, first: Step, then: Step): boolean {
   return (
     first.id !== then.id &&
     share(first, then, within) &&
     // what only makes or stores water is worked on apart from the water itself
-    !(within === 'system' && (first.dry || then.dry) && isHands(first) && isHands(then)) &&
+    !(
+      within === 'system' &&
+      id !== 'store-after-use' &&
+      (first.dry || then.dry) &&
+      isHands(first) &&
+      isHands(then)
+    ) &&
+    // how a job goes about it is its own affair
+    !(apart.has(id) && share(first, then, 'job')) &&
+    !(id === 'change-over-before-opening' && then.work === 'change over') &&
     // the restart of one thing is proved by its own proof
     (id !== 'restart-before-proof' || first.off?.what === then.off?.what)
   );

@@ -11,7 +11,7 @@ const job = (jobId: string, some: Partial<RoundJob> = {}): RoundJob => ({
   ...{ jobId, systemIds: ['a'], componentId: null, unitId: null, kindId: 'k', work: 'clean', thing: jobId },
   ...{ action: 'clean', minutes: 10, wait: null, shuts: [], tests: null, biological: false },
   ...{ largeMechanical: false, newCharge: false, temporary: null, litres: null, inWater: true },
-  cautions: [],
+  ...{ cautions: [], baths: [] },
   ...some,
 });
 const systems: Visited[] = [
@@ -26,7 +26,7 @@ const change = job('change', {
 });
 
 describe('the order of a visit', () => {
-  test('look, test, judge, check the water, off, clean, drain, refill, on, proof, wipe, record', () => {
+  test('look, test, judge, check the water, clean while it moves, off, drain, refill, on, proof, wipe, record', () => {
     const phases = ordered(change, job('sock'), job('test', { work: 'test', tests: 'nitrate' })).map(
       (s) => s.phase,
     );
@@ -36,8 +36,8 @@ describe('the order of a visit', () => {
         'test',
         'judge',
         'prepare',
-        'shut',
         'clean',
+        'shut',
         'drain',
         'refill',
         'restart',
@@ -66,12 +66,14 @@ describe('the order of a visit', () => {
     for (const id of ['one do', 'two do'])
       expect(at('one shut 0') < at(id) && at(id) < at('one restart 0')).toBe(true);
   });
-  test('biological media after the drain and before the refill; a bath before its brush', () => {
-    const bio = job('bio', { biological: true });
+  test('biological media are rinsed in what was drained, when the water is back and moves; a bath before its brush', () => {
+    const bio = job('bio', { biological: true, shuts: [off('canister')] });
     const pump = job('pump', { wait: { what: 'soak', minutes: 30 }, shuts: [off('stream-pump')] });
     const order = ids(change, bio, pump);
     const at = (id: string) => order.indexOf(id);
-    expect(at('change do') < at('bio do') && at('bio do') < at('change refill')).toBe(true);
+    expect(at('change prove 2') < at('bio shut 0') && at('bio shut 0') < at('bio do')).toBe(true);
+    const drain = ordered(change, bio).find((step) => step.id === 'change do');
+    expect(drain?.title).toContain('keep a bucket of it to rinse in');
     expect(at('pump shut 0') < at('pump soak') && at('pump soak') < at('pump do')).toBe(true);
     expect(at('pump do') < at('pump restart 0') && at('pump restart 0') < at('pump prove 0')).toBe(true);
   });
@@ -103,7 +105,16 @@ describe('the order of a visit', () => {
     fc.assert(
       fc.property(fc.array(generated, { minLength: 1, maxLength: 20 }), waters, (all, [a, b]) => {
         const jobs = all.map((some, i) =>
-          job(`j${i}`, { ...some, tests: some.work === 'test' ? 'nitrate' : null }),
+          job(`j${i}`, {
+            ...some,
+            tests: some.work === 'test' ? 'nitrate' : null,
+            // a unit serves the same waters, whichever of its jobs is done
+            // a job has its own unit off, a change of water several
+            shuts: some.shuts.slice(0, some.work === 'change water' ? 4 : 1).map((one) => ({
+              ...one,
+              componentId: `${one.kindId ?? ''} of ${some.systemIds.join(' ')}`,
+            })),
+          }),
         );
         const steps = stepsOf(jobs, [
           { id: 'a', name: 'A', standing: a },
@@ -162,7 +173,9 @@ describe('the order of a visit', () => {
     const jobs = [
       ...[change, job('test', { work: 'test', tests: 'nitrate' }), job('bio', { biological: true })],
       ...[job('head', { kindId: 'dosing-head' }), job('cal', { kindId: 'dosing-head', work: 'calibrate' })],
-      job('pump', { wait: { what: 'soak', minutes: 30 } }),
+      job('pump', { wait: { what: 'soak', minutes: 30 }, baths: ['acid'] }),
+      ...[job('drum', { kindId: 'mixing-drum' }), job('tools', { baths: ['bleach'] })],
+      ...[job('over', { work: 'change over' }), job('duty', { shuts: [off('large-pump')] })],
     ];
     const sock = ordered(change).map((step) => ({ ...step, id: `sock ${step.id}` }));
     const fit = { ...(sock[0] as (typeof sock)[0]), id: 'fit', phase: 'fit' as const };
@@ -172,8 +185,80 @@ describe('the order of a visit', () => {
       ...[at('s', 'suspect'), at('q', 'quarantine')],
     ];
     const pairs = wanted(steps);
-    const alive = constraints.filter((one) => pairs.some((pair) => pair.constraint.id === one.id));
+    const alive = constraints.filter(
+      // told by the order alone, below
+      (one) => one.id === 'checked-while-it-runs' || pairs.some((pair) => pair.constraint.id === one.id),
+    );
     expect(alive.map((one) => one.id)).toEqual(constraints.map((one) => one.id));
+  });
+});
+
+describe('gentle to what lives there', () => {
+  const at = (order: readonly { id: string }[], id: string) => order.findIndex((step) => step.id === id);
+  test('one isolation after the other: off, done, on, proved, then the next', () => {
+    const order = ordered(
+      job('left', { unitId: 'left', shuts: [{ ...off('stream-pump'), componentId: 'left' }] }),
+      job('right', { unitId: 'right', shuts: [{ ...off('stream-pump'), componentId: 'right' }] }),
+    ).map((step) => step.id);
+    expect(order.filter((id) => /^(left|right) /.test(id))).toEqual([
+      ...['left shut 0', 'left do', 'left restart 0', 'left prove 0'],
+      ...['right shut 0', 'right do', 'right restart 0', 'right prove 0'],
+    ]);
+  });
+  test('while one soaks nothing else of its water is switched off, and panes are cleaned meanwhile', () => {
+    const soaking = job('pump', { wait: { what: 'soak', minutes: 30 }, shuts: [off('return-pump')] });
+    const order = ordered(
+      soaking,
+      job('skimmer', { shuts: [off('skimmer')] }),
+      job('other', { systemIds: ['b'], shuts: [{ ...off('skimmer'), componentId: 'other' }] }),
+    );
+    expect(at(order, 'skimmer shut 0') > at(order, 'pump prove 0')).toBe(true);
+    // another water may be worked on meanwhile
+    expect(at(order, 'other do') < at(order, 'pump do')).toBe(true);
+  });
+  test('a skimmer stays off between its own job and the change; a pump comes on in between', () => {
+    const own = (kindId: string) => job(kindId, { unitId: kindId, shuts: [off(kindId)] });
+    const order = ordered(change, own('skimmer'), own('return-pump'));
+    const offs = (kindId: string) =>
+      order.filter((step) => step.phase === 'shut' && step.off?.componentId === kindId).length;
+    expect([offs('skimmer'), offs('return-pump'), offs('heater')]).toEqual([1, 2, 1]);
+    expect(at(order, 'return-pump prove 0') < at(order, 'change do')).toBe(true);
+  });
+  test('one water after the other: drained, refilled, running and proved before the next is drained', () => {
+    const second = job('second', { ...{ work: 'change water', systemIds: ['b'] }, shuts: [] });
+    const order = ordered(change, second);
+    expect(at(order, 'change prove 0') < at(order, 'second do')).toBe(true);
+  });
+  test('the drum is cleaned after the change that needs its water; acid is put away before bleach comes out', () => {
+    const order = ordered(
+      job('tools', { baths: ['bleach'] }),
+      job('drum', { kindId: 'mixing-drum', inWater: false }),
+      change,
+      job('pump', { wait: { what: 'soak', minutes: 30 }, baths: ['acid'], shuts: [off('reactor-pump')] }),
+    );
+    expect(at(order, 'change refill') < at(order, 'drum do')).toBe(true);
+    expect(at(order, 'pump do') < at(order, 'tools do')).toBe(true);
+    const swapped = [
+      order.find((step) => step.id === 'tools do') ?? expect.fail('no tools'),
+      ...order.filter((step) => step.id !== 'tools do'),
+    ];
+    expect(brokenBy(swapped).map(({ constraint }) => [constraint.id, constraint.harm])).toContainEqual([
+      'acid-before-bleach',
+      true,
+    ]);
+  });
+  test('a person’s own order: a pump on while the level is down, a heater on without flow, a check of what is off', () => {
+    const order = ordered(change, job('look', { work: 'inspect', unitId: 'heater', kindId: 'heater' }));
+    const move = (id: string, behind: string) => {
+      const rest = order.filter((step) => step.id !== id);
+      const found = order.find((step) => step.id === id) ?? expect.fail(id);
+      rest.splice(at(rest, behind) + 1, 0, found);
+      return brokenBy(rest).map(({ constraint }) => constraint.id);
+    };
+    expect(brokenBy(order)).toEqual([]);
+    expect(move('change restart 2', 'change do')).toContain('level-before-restart');
+    expect(move('change restart 0', 'change refill')).toContain('flow-before-heat-and-lamp');
+    expect(move('look do', 'change shut 0')).toContain('checked-while-it-runs');
   });
 });
 

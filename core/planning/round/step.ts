@@ -1,5 +1,5 @@
 import type { CautionId } from '../../catalogue/cautions.ts';
-import type { WorkKind } from '../../catalogue/types.ts';
+import type { JobDefinition, WorkKind } from '../../catalogue/types.ts';
 import type { ParameterId } from '../../water/parameters.ts';
 
 /** The phases of a visit in their workable order (handbook, "The order of work"; common practice, no published source). */
@@ -39,6 +39,9 @@ export interface Off {
 export const standings = ['clean', 'suspect', 'quarantine'] as const;
 export type Standing = (typeof standings)[number];
 
+/** What hands get at that must never meet: acid frees chlorine from bleach. */
+export type BathKind = NonNullable<JobDefinition['handles']>[number];
+
 /** One thing to do in a round. Plain data: screens, print and the log of the round name it by its id. */
 export interface Step {
   id: string;
@@ -67,6 +70,8 @@ export interface Step {
   /** Of the systems it touches; null: the visit's, or of several that stand differently. */
   standing: Standing | null;
   cautions: readonly CautionId[];
+  /** Acid or bleach is at hand in it. */
+  baths?: readonly BathKind[];
 }
 
 /** A job as a round takes it up. */
@@ -95,6 +100,8 @@ export interface RoundJob {
   /** A new charge runs to waste before it is in line. */
   newCharge: boolean;
   cautions: readonly CautionId[];
+  /** Acid or bleach that it works with. */
+  baths: readonly BathKind[];
 }
 
 /** The step whose end is the job's: a change is done when it is refilled, everything else when it is done. */

@@ -1,3 +1,4 @@
+import { hasRole, type Role } from '../../catalogue/roles.ts';
 import { parameterWord } from '../../water/parameters.ts';
 import { stepMin } from './stepMinutes.ts';
 import { standings, type Phase, type RoundJob, type Standing, type Step } from './step.ts';
@@ -57,11 +58,10 @@ function withStanding(steps: readonly Step[], systems: readonly Visited[]): Step
 }
 
 function plainSteps(jobs: readonly RoundJob[], systems: readonly Visited[]): Step[] {
-  const steps: Step[] = offOnce(jobs.flatMap(stepsOfJob));
+  const steps: Step[] = offOnce(jobs, jobs.flatMap(stepsOfJob));
   for (const { id, name } of systems) {
     const mine = jobs.filter((job) => job.systemIds.includes(id));
     if (mine.length === 0) continue;
-    steps.push(visitStep('look', `Look at ${name} before anything is touched`, stepMin.look, [id]));
     const tests = mine.filter((job) => job.tests !== null);
     if (tests.length > 0) {
       // one rinse, one light, one sheet: a system's tests are taken together
@@ -80,6 +80,16 @@ function plainSteps(jobs: readonly RoundJob[], systems: readonly Visited[]): Ste
         visitStep('wipe', `Wipe ${name} down, lids on, drip loops as they were`, stepMin.wipe, [id]),
       );
   }
+  const visited = systems.filter(({ id }) => jobs.some((job) => job.systemIds.includes(id)));
+  if (visited.length > 0)
+    steps.unshift(
+      visitStep(
+        'look',
+        `Look at ${visited.map((one) => one.name).join(', ')} before anything is touched`,
+        stepMin.look * visited.length,
+        visited.map((one) => one.id),
+      ),
+    );
   const changed = jobs.filter((job) => job.work === 'change water').flatMap((job) => job.systemIds);
   if (changed.length > 0)
     steps.push(
@@ -118,7 +128,8 @@ function visitStep(phase: Phase, title: string, handsMin: number, systemIds: rea
   };
 }
 
-function stepsOfJob(job: RoundJob): Step[] {
+function stepsOfJob(job: RoundJob, _: number, all: readonly RoundJob[]): Step[] {
+  const keeps = all.some((one) => one.biological && one.systemIds.some((id) => job.systemIds.includes(id)));
   const { jobId, systemIds, unitId, kindId, work, thing, action, minutes, wait } = job;
   const base = {
     ...{
@@ -133,8 +144,12 @@ function stepsOfJob(job: RoundJob): Step[] {
       litres: null,
       waitMin: 0,
     },
-    ...{ biological: job.biological, largeMechanical: job.largeMechanical, dry: !job.inWater },
-    ...{ standing: null, cautions: [] },
+    ...{
+      biological: job.biological && work !== 'change water',
+      largeMechanical: job.largeMechanical,
+      dry: !job.inWater,
+    },
+    ...{ standing: null, cautions: [], ...(job.baths.length > 0 ? { baths: job.baths } : {}) },
   };
   const step = (phase: Phase, part: string, some: Partial<Step>): Step => ({
     ...base,
@@ -170,7 +185,10 @@ function stepsOfJob(job: RoundJob): Step[] {
     const { litres } = job;
     return [
       ...shuts,
-      step('drain', 'do', { title: `${thing}: siphon and drain`, handsMin: drain, litres, cautions }),
+      step('drain', 'do', {
+        title: `${thing}: siphon and drain${keeps ? ', keep a bucket of it to rinse in' : ''}`,
+        ...{ handsMin: drain, litres, cautions },
+      }),
       step('refill', 'refill', {
         title: `${thing}: refill to the mark`,
         ...{ handsMin: minutes - drain, litres, cautions },
@@ -196,12 +214,41 @@ function stepsOfJob(job: RoundJob): Step[] {
   ];
 }
 
-/** What several jobs would switch off goes off once, before the first of them, and comes back once, after the last. */
-function offOnce(steps: readonly Step[]): Step[] {
+/** What must not wait for a whole change of water while its own job is done: each is short, and proved at once. */
+const keepsAlive: readonly Role[] = ['circulation', 'heat', 'cool'];
+
+/**
+ * The jobs of one unit are done at one isolation: it goes off once, before the first of them, and comes back once, after
+ * the last. What a change of water needs off is off for the change alone; only what keeps nothing alive stays off between
+ * its own job and the change.
+ */
+function offOnce(jobs: readonly RoundJob[], steps: readonly Step[]): Step[] {
+  const soaks = new Set(jobs.filter((job) => job.wait !== null || job.biological).map((job) => job.jobId));
+  const changes = new Set(jobs.filter((job) => job.work === 'change water').map((job) => job.jobId));
+  const withOwnJob = new Set(
+    steps.flatMap(({ off, jobId }) =>
+      off?.componentId && jobId && !changes.has(jobId) ? [off.componentId] : [],
+    ),
+  );
+  const soaked = new Set(
+    steps.flatMap(({ off, jobId }) =>
+      off?.componentId && jobId && soaks.has(jobId) ? [off.componentId] : [],
+    ),
+  );
   const kept = new Map<string, Step>();
   for (const step of steps) {
     const { off, phase } = step;
-    const key = off?.componentId ? `${phase} ${off.componentId}` : step.id;
+    const ofChange = step.jobId !== null && changes.has(step.jobId);
+    const alone =
+      off?.componentId &&
+      ofChange &&
+      withOwnJob.has(off.componentId) &&
+      (hasRole(off.kindId, ...keepsAlive) || soaked.has(off.componentId));
+    // what is rinsed in drained water is opened after the change, whatever else is done on its unit before
+    const afterDrain = step.biological && changes.size > 0;
+    const key = off?.componentId
+      ? `${phase} ${off.componentId}${alone ? ' change' : ''}${afterDrain ? ' rinsed' : ''}`
+      : step.id;
     const known = kept.get(key);
     kept.set(
       key,
