@@ -10,6 +10,7 @@ import { importCsvCommand } from './commands/importCsv.ts';
 import { planCommand } from './commands/plan.ts';
 import { resetPasswordCommand } from './commands/resetPassword.ts';
 import { restoreCommand } from './commands/restore.ts';
+import { roundCommand } from './commands/round.ts';
 import { serveCommand } from './commands/serve.ts';
 import { wearCommand } from './commands/wear.ts';
 import { exitCodeOf, printError } from './exit.ts';
@@ -22,6 +23,7 @@ for (const add of [
   serveCommand,
   demoCommand,
   planCommand,
+  roundCommand,
   exportCommand,
   importCommand,
   importCsvCommand,

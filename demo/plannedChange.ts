@@ -1,4 +1,4 @@
-import { offDuringChange } from '../core/catalogue/offDuringChange.ts';
+import { isOffDuringChange, offDuringChange } from '../core/catalogue/offDuringChange.ts';
 import type { Day } from '../core/time/day.ts';
 import type { RecordContent } from '../contract/records.ts';
 import type { ScenarioSystem } from './scenarioTypes.ts';
@@ -27,11 +27,13 @@ export function plannedChange(
       litres,
       stages: { count: 1, daysApart: 0 },
       draws: [{ componentId: drumId, litres }],
-      off: offDuringChange.flatMap(({ kindId, why, provedBy }) =>
-        system.components
-          .filter((one) => one.kindId === kindId && (one.status ?? 'running') === 'running')
-          .map((one) => ({ componentId: componentId(one.name), what: one.name, why, provedBy })),
-      ),
+      off: offDuringChange
+        .filter((one) => isOffDuringChange(one, null))
+        .flatMap(({ kindId, why, provedBy }) =>
+          system.components
+            .filter((one) => one.kindId === kindId && (one.status ?? 'running') === 'running')
+            .map((one) => ({ componentId: componentId(one.name), what: one.name, why, provedBy })),
+        ),
     })),
     serviceIds: [],
     note: '',

@@ -60,7 +60,7 @@ export function plainPosterior(
       );
     } else if (!neglected) rhythm.push(log);
     graded ||= cycle.found !== null;
-    const since = index === cycles.length - 1 ? { ...unseen, chance: 0.03 } : unseen;
+    const since = index === cycles.length - 1 ? { ...unseen, chance: 0.05 } : unseen;
     const jump = cycle.newLifeAfter ? named : graded ? since : null;
     weights = changed(weights, mus, prior, 0.03 ** 2 + (0.05 ** 2 * cycle.days) / 365, jump, step);
     if (cycle.newLifeAfter) rhythm.length = 0;
@@ -88,7 +88,7 @@ interface Jump {
   usual: boolean;
 }
 const named: Jump = { chance: 0.8, shifts: [0], sd: 0.55, usual: true };
-const unseen: Jump = { chance: 0.08, shifts: [-0.6, 0.6], sd: 0.25, usual: false };
+const unseen: Jump = { chance: 0.2, shifts: [-0.6, 0.6], sd: 0.25, usual: false };
 
 /** A walk of a variance by small steps to the neighbours, then the chance of a jump from where the part stands. */
 function changed(

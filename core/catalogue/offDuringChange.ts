@@ -4,7 +4,12 @@ export interface OffDuringChange {
   /** Why, in words that follow the thing's name. */
   why: string;
   provedBy: string;
+  /** Only where the level falls far: at a usual change it stays under water, and what moves the water goes on moving it. */
+  onlyLow?: true;
 }
+
+/** A change of more than this share lowers the level far. House default. */
+const FAR_SHARE = 0.3;
 
 /** A kind that must be off meanwhile is a line here. Common practice, no published source; the maker's manual comes first. */
 export const offDuringChange: readonly OffDuringChange[] = [
@@ -33,18 +38,34 @@ export const offDuringChange: readonly OffDuringChange[] = [
     why: 'it overflows when the level comes back',
     provedBy: 'foam in the neck once the level stands',
   },
-  { kindId: 'phosphate-media', why: 'its feed runs dry', provedBy: 'clear flow at its outlet' },
-  { kindId: 'carbon', why: 'its feed runs dry', provedBy: 'clear flow at its outlet' },
-  { kindId: 'pellet-reactor', why: 'its feed runs dry', provedBy: 'pellets tumble as before' },
-  { kindId: 'algae-screen', why: 'its pump runs dry', provedBy: 'water over the whole screen' },
+  {
+    kindId: 'phosphate-media',
+    why: 'its feed runs dry',
+    provedBy: 'clear flow at its outlet',
+    onlyLow: true,
+  },
+  { kindId: 'carbon', why: 'its feed runs dry', provedBy: 'clear flow at its outlet', onlyLow: true },
+  { kindId: 'pellet-reactor', why: 'its feed runs dry', provedBy: 'pellets tumble as before', onlyLow: true },
+  {
+    kindId: 'algae-screen',
+    why: 'its pump runs dry',
+    provedBy: 'water over the whole screen',
+    onlyLow: true,
+  },
   { kindId: 'return-pump', why: 'it runs dry below its intake', provedBy: 'flow at the outlet' },
   {
     kindId: 'stream-pump',
     why: 'it throws water where the level has passed it',
     provedBy: 'movement to see',
+    onlyLow: true,
   },
   { kindId: 'canister', why: 'its intake draws air', provedBy: 'flow at the outlet, no air in it' },
-  { kindId: 'reactor-pump', why: 'it runs dry below its intake', provedBy: 'flow at the outlet' },
+  {
+    kindId: 'reactor-pump',
+    why: 'it runs dry below its intake',
+    provedBy: 'flow at the outlet',
+    onlyLow: true,
+  },
 ];
 
 /** The place of a kind in the order of shutting down; null: it stays on. */
@@ -52,3 +73,9 @@ export function shutOrder(kindId: string): number | null {
   const found = offDuringChange.findIndex((one) => one.kindId === kindId);
   return found < 0 ? null : found;
 }
+
+/** @param share of the water that is changed; null: not said, a usual one */
+export const isOffDuringChange = (
+  { onlyLow }: Pick<OffDuringChange, 'onlyLow'>,
+  share: number | null,
+): boolean => onlyLow === undefined || (share !== null && share > FAR_SHARE);

@@ -1,4 +1,4 @@
-import { offDuringChange, shutOrder } from '../../core/catalogue/offDuringChange.ts';
+import { isOffDuringChange, offDuringChange, shutOrder } from '../../core/catalogue/offDuringChange.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Off } from '../../core/planning/round/step.ts';
 import type { JobPlace } from '../../model/facts/places.ts';
@@ -43,6 +43,12 @@ const offOfPlan = (
   kindId: snapshot.content('component', componentId)?.kindId ?? null,
 });
 
+/** At a change whose litres nobody planned: a usual one. */
+const goesOff = (kindId: string): boolean => {
+  const entry = offDuringChange.find((one) => one.kindId === kindId);
+  return entry !== undefined && isOffDuringChange(entry, null);
+};
+
 /** What must be off while the water is low, in the order of shutting down. */
 function offForChange(snapshot: Snapshot, systemIds: readonly string[]): Off[] {
   return snapshot
@@ -52,7 +58,7 @@ function offForChange(snapshot: Snapshot, systemIds: readonly string[]): Off[] {
         content.status === 'running' &&
         content.parentId === null &&
         content.systemIds.some((id) => systemIds.includes(id)) &&
-        shutOrder(content.kindId) !== null,
+        goesOff(content.kindId),
     )
     .sort((a, b) => (shutOrder(a.content.kindId) ?? 0) - (shutOrder(b.content.kindId) ?? 0))
     .map(({ id, content }) => ({

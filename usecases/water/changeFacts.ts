@@ -1,4 +1,9 @@
-import { offDuringChange, shutOrder } from '../../core/catalogue/offDuringChange.ts';
+import {
+  isOffDuringChange,
+  offDuringChange,
+  shutOrder,
+  type OffDuringChange,
+} from '../../core/catalogue/offDuringChange.ts';
 import { median } from '../../core/statistics/median.ts';
 import { dayOf, endOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import { visitDays } from '../../core/planning/visits.ts';
@@ -17,6 +22,8 @@ import { rhythmOf } from '../../model/facts/rhythm.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 
 export type OffItem = RecordContent<'change-plan'>['systems'][number]['off'][number];
+/** What may have to be off, and whether only where the level falls far. */
+export type OffWhileLow = OffItem & Pick<OffDuringChange, 'onlyLow'>;
 /** A system as the change planner asks for it: what is known; how much is wanted is for the person to say. */
 export interface AskingFacts extends Omit<Asking, 'wantedL' | 'way' | 'litres'> {
   /** true litres; null: no vessel is measured, so nothing can be planned. */
@@ -26,7 +33,7 @@ export interface AskingFacts extends Omit<Asking, 'wantedL' | 'way' | 'litres'> 
   proposed: { litres: number; times: number; parameter: ParameterId } | null;
   /** Median of the last changes with their litres; null: none said. */
   usualL: number | null;
-  off: OffItem[];
+  off: OffWhileLow[];
 }
 export interface StoreFacts extends Omit<Store, 'presentL'> {
   capacityL: number;
@@ -163,8 +170,14 @@ export function usualLitres(
   return last.length === 0 ? null : median(last.map((one) => one.litres));
 }
 
+/** What of it must be off at a change of so many litres. */
+export const offAt = (off: readonly OffWhileLow[], litres: number, all: number | null): OffItem[] =>
+  off
+    .filter((one) => isOffDuringChange(one, all === null ? null : litres / all))
+    .map(({ componentId, what, why, provedBy }) => ({ componentId, what, why, provedBy }));
+
 /** What runs on this water and must be off while it is low, in the order of shutting down. */
-function offList({ snapshot }: Evidence, systemId: string): OffItem[] {
+function offList({ snapshot }: Evidence, systemId: string): OffWhileLow[] {
   return snapshot
     .all('component')
     .flatMap(({ id, content }) => {
@@ -172,7 +185,15 @@ function offList({ snapshot }: Evidence, systemId: string): OffItem[] {
       if (order === null || content.status !== 'running' || !content.systemIds.includes(systemId)) return [];
       const entry = offDuringChange[order];
       return entry
-        ? [{ order, item: { componentId: id, what: content.name, why: entry.why, provedBy: entry.provedBy } }]
+        ? [
+            {
+              order,
+              item: {
+                ...{ componentId: id, what: content.name, why: entry.why, provedBy: entry.provedBy },
+                ...(entry.onlyLow ? { onlyLow: true as const } : {}),
+              },
+            },
+          ]
         : [];
     })
     .sort((a, b) => a.order - b.order || a.item.what.localeCompare(b.item.what))

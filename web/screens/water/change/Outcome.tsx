@@ -6,7 +6,7 @@ import type { Stored } from '../../../../contract/records.ts';
 import type { ChangeFacts } from '../../../../usecases/water/changeFacts.ts';
 import { HowLink } from '../../../parts/HowLink.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
-import type { ChangeDraft } from './draft.ts';
+import { offOf, type ChangeDraft } from './draft.ts';
 
 /** What comes of it, system by system: the order large, the arithmetic under it, and what must be off meanwhile. */
 export function Outcome({
@@ -58,6 +58,7 @@ function SystemOutcome({
 }) {
   const amounts = useAmounts();
   const system = facts.systems.find((one) => one.id === change.systemId);
+  const off = offOf(facts, change.systemId, change.litres);
   if (change.refused)
     return (
       <section className="rule outcome">
@@ -83,11 +84,11 @@ function SystemOutcome({
         </p>
       )}
       <After list={change.after} all={change.stages.count > 1 ? change.afterAll : null} />
-      {way === 'at-once' && (system?.off.length ?? 0) > 0 && (
+      {way === 'at-once' && off.length > 0 && (
         <details className="offlist">
-          <summary>Off meanwhile: {system?.off.map((item) => item.what.toLowerCase()).join(', ')}</summary>
+          <summary>Off meanwhile: {off.map((item) => item.what.toLowerCase()).join(', ')}</summary>
           <ol>
-            {system?.off.map((item) => (
+            {off.map((item) => (
               <li key={item.componentId}>
                 <b>{item.what}</b>: {item.why}. <span className="soft">Proved by: {item.provedBy}.</span>
               </li>

@@ -8,7 +8,13 @@ import type {
 } from '../../../../core/water/change/types.ts';
 import type { Day } from '../../../../core/time/day.ts';
 import type { RecordContent, Stored } from '../../../../contract/records.ts';
-import type { AskingFacts, ChangeFacts, StoreFacts } from '../../../../usecases/water/changeFacts.ts';
+import {
+  offAt,
+  type AskingFacts,
+  type ChangeFacts,
+  type OffItem,
+  type StoreFacts,
+} from '../../../../usecases/water/changeFacts.ts';
 
 /** What a person says of one system. */
 export interface SystemDraft {
@@ -161,9 +167,15 @@ export function contentOf(
         draws: one.draws
           .filter((draw) => draw.litres > 0)
           .map((draw) => ({ componentId: draw.storeId, litres: draw.litres })),
-        off: facts.systems.find((system) => system.id === one.systemId)?.off ?? [],
+        off: offOf(facts, one.systemId, one.litres),
       })),
     serviceIds: [],
     note: '',
   };
+}
+
+/** What must be off while so many litres of a water are changed. */
+export function offOf(facts: ChangeFacts, systemId: string, litres: number): OffItem[] {
+  const system = facts.systems.find((one) => one.id === systemId);
+  return system ? offAt(system.off, litres, system.litres) : [];
 }

@@ -1,0 +1,95 @@
+import { chanceDue } from '../../core/planning/dueCurve.ts';
+import { keptWithin } from '../../core/planning/round/keptWithin.ts';
+import { isBreach, simulate, type Plant, type Still } from '../../core/planning/round/simulate.ts';
+import type { Step } from '../../core/planning/round/step.ts';
+import { timingOf, type Timing } from '../../core/planning/round/timing.ts';
+import { daysBetween, type Day, type Instant } from '../../core/time/day.ts';
+import type { Evidence } from '../../model/water/testedWater.ts';
+import { wantedBefore, type Wishes } from '../levelling/wishes.ts';
+import type { PlanRow } from '../plan/planRows.ts';
+import { buildRound } from './build.ts';
+import { plantOf } from './plant.ts';
+import type { Proposal } from './proposal.ts';
+import { biologicalConflicts } from './spacing.ts';
+
+/** A job that is due and not taken up: until when it waits, and the chance that it is due by then. */
+export interface Waiting {
+  row: PlanRow;
+  why: 'minutes' | 'life';
+  until: Day;
+  chance: number | null;
+}
+/** What of a proposal a visit takes up by itself. */
+export interface Offer {
+  jobIds: readonly string[];
+  waits: readonly Waiting[];
+}
+
+/**
+ * What the minutes of a visit allow, what somebody wanted there first and then the gravest first; of what takes life out
+ * of a water no more than it bears. The rest waits, with the chance of that.
+ * @param minutes there are at the visit; null: nobody said, so all of it
+ */
+export function offerOf(
+  evidence: Evidence,
+  { rows, before, changePlan }: Proposal,
+  { minutes, day, wishes }: { minutes: number | null; day: Day; wishes: Wishes },
+): Offer {
+  const isWanted = (row: PlanRow): boolean => wantedBefore(wishes, row.jobId, before);
+  const inOrder = [...rows.filter(isWanted), ...rows.filter((row) => !isWanted(row))];
+  const borne = bearable(evidence, inOrder, day);
+  const ids = borne.map((row) => row.jobId);
+  const fits = (some: readonly string[]): boolean =>
+    minutes === null || timingOf(buildRound(evidence, some, changePlan)).handsMin <= minutes;
+  const jobIds = keptWithin(ids, fits);
+  const kept = new Set(jobIds);
+  return {
+    jobIds,
+    waits: inOrder
+      .filter((row) => !kept.has(row.jobId))
+      .map((row) => ({
+        row,
+        why: borne.includes(row) ? ('minutes' as const) : ('life' as const),
+        until: before,
+        chance: row.due ? chanceDue(row.due)(daysBetween(row.today, before)) : null,
+      })),
+  };
+}
+
+/** Without what would take too much of the life that cleans a water, the gravest kept. */
+function bearable(evidence: Evidence, rows: readonly PlanRow[], day: Day): PlanRow[] {
+  const { snapshot, definitionOf } = evidence;
+  const isHeavy = ({ jobId }: PlanRow): boolean => {
+    const job = snapshot.content('job', jobId);
+    const definition = job && definitionOf(job);
+    return (definition?.biological ?? false) || (definition?.largeMechanical ?? false);
+  };
+  const heavy: string[] = [];
+  return rows.filter((row) => {
+    if (!isHeavy(row)) return true;
+    if (biologicalConflicts(evidence, [...heavy, row.jobId], day).length > 0) return false;
+    heavy.push(row.jobId);
+    return true;
+  });
+}
+
+/** A round as it would be done: its steps, when each begins, and what of each water stands still meanwhile. */
+export interface PlayedRound {
+  steps: readonly Step[];
+  timing: Timing;
+  plant: Plant;
+  still: readonly Still[];
+  breaches: readonly Still[];
+}
+export function played(
+  evidence: Evidence,
+  steps: readonly Step[],
+  now: Instant,
+  leftOff: ReadonlySet<string>,
+): PlayedRound {
+  const systemIds = [...new Set(steps.flatMap((step) => step.systemIds))];
+  const plant = plantOf(evidence, systemIds, now, leftOff);
+  const timing = timingOf(steps);
+  const still = simulate(steps, plant, timing);
+  return { steps, timing, plant, still, breaches: still.filter(isBreach) };
+}
