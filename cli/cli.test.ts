@@ -454,3 +454,72 @@ describe('calc', () => {
     expect((await jondrel('calc', '--cases', join(dir, 'not-there.json'))).code).toBe(1);
   });
 });
+
+describe('round', () => {
+  interface Printed {
+    place: string;
+    date: string;
+    visitMinutes: number | null;
+    minutes: number;
+    waits: { jobId: string; text: string; untilDate: string; chance: number | null }[];
+    steps: {
+      startMin: number;
+      minutes: number;
+      text: string;
+      off: string[];
+      on: string[];
+      jobIds: string[];
+    }[];
+    still: { system: string; what: string; fromMin: number; minutes: number; limitMinutes: number | null }[];
+    named: { rule: string; steps: number[]; harm: boolean; text: string }[];
+  }
+  const asked = async (...args: string[]): Promise<Printed> => {
+    const ran = await jondrel('round', '--data', data, '--on', '2026-11-25', '--json', ...args);
+    expect([ran.code, ran.err]).toEqual([0, '']);
+    return JSON.parse(ran.out) as Printed;
+  };
+  test('fits the minutes of the visit; what waits is named with its chance; everything is one word more', async () => {
+    const round = await asked('--place', 'workshop');
+    expect(round.place).toBe('Workshop');
+    expect(round.minutes).toBeLessThanOrEqual(round.visitMinutes ?? 0);
+    expect(round.waits.length).toBeGreaterThan(0);
+    for (const one of round.waits) {
+      expect(one.untilDate > round.date).toBe(true);
+      expect(one.chance).toBeGreaterThanOrEqual(0);
+    }
+    expect(round.named.filter((one) => one.harm)).toEqual([]);
+    const ferry = await asked('--place', 'ferry terminal');
+    expect(ferry.named.filter((one) => one.harm)).toEqual([]);
+    const all = await asked('--place', 'workshop', '--all');
+    expect(all.waits).toEqual([]);
+    expect(all.minutes).toBeGreaterThan(round.minutes);
+  });
+  test('of all four places: everything goes on again, and every stop over its limit is named', async () => {
+    for (const place of ['Workshop', 'Public library', 'Botanical conservatory', 'Ferry terminal']) {
+      const { steps, still, named } = await asked('--place', place, '--all');
+      expect([place, steps.flatMap((step) => step.on).sort()]).toEqual([
+        place,
+        steps.flatMap((step) => step.off).sort(),
+      ]);
+      let at = 0;
+      for (const step of steps) {
+        expect(step.startMin).toBeGreaterThanOrEqual(at);
+        at = step.startMin;
+      }
+      const over = still.filter((one) => one.limitMinutes !== null && one.minutes > one.limitMinutes);
+      expect(named.filter((one) => /^stands-still-(flow|heat|air)$/.test(one.rule))).toHaveLength(
+        over.length,
+      );
+      // asked for everything, a pair is named; by itself no round takes both of it
+      expect(named.filter((one) => one.harm && one.rule !== 'standby')).toEqual([]);
+    }
+  });
+  test('as one reads it; a place that is not there is named with those that are', async () => {
+    const read = await jondrel('round', '--data', data, '--on', '2026-11-25', '--place', 'public library');
+    expect(read.out).toMatch(
+      /^Public library, 2026-1\d-\d\d: \d+ steps, \d+ min of \d+ min\n {3}0 {2}Look at /,
+    );
+    const wrong = await jondrel('round', '--data', data, '--place', 'Harbour');
+    expect([wrong.code, wrong.err]).toEqual([1, expect.stringContaining('There is: ')]);
+  });
+});

@@ -8,14 +8,17 @@ import type { Evidence } from '../../model/water/testedWater.ts';
 import { wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { buildRound } from './build.ts';
+import { offOfRounds } from './offList.ts';
 import { plantOf } from './plant.ts';
 import type { Proposal } from './proposal.ts';
+import { standbyConflicts } from './redundancy.ts';
 import { biologicalConflicts } from './spacing.ts';
 
 /** A job that is due and not taken up: until when it waits, and the chance that it is due by then. */
 export interface Waiting {
   row: PlanRow;
-  why: 'minutes' | 'life';
+  /** Beyond the minutes; more life than the water bears to lose at once; the unit that stands in for it is down too. */
+  why: 'minutes' | 'life' | 'pair';
   until: Day;
   chance: number | null;
 }
@@ -38,7 +41,8 @@ export function offerOf(
   const isWanted = (row: PlanRow): boolean => wantedBefore(wishes, row.jobId, before);
   const inOrder = [...rows.filter(isWanted), ...rows.filter((row) => !isWanted(row))];
   const borne = bearable(evidence, inOrder, day);
-  const ids = borne.map((row) => row.jobId);
+  const possible = neverBoth(evidence, borne);
+  const ids = possible.map((row) => row.jobId);
   const fits = (some: readonly string[]): boolean =>
     minutes === null || timingOf(buildRound(evidence, some, changePlan)).handsMin <= minutes;
   const jobIds = keptWithin(ids, fits);
@@ -49,7 +53,11 @@ export function offerOf(
       .filter((row) => !kept.has(row.jobId))
       .map((row) => ({
         row,
-        why: borne.includes(row) ? ('minutes' as const) : ('life' as const),
+        why: possible.includes(row)
+          ? ('minutes' as const)
+          : borne.includes(row)
+            ? ('pair' as const)
+            : ('life' as const),
         until: before,
         chance: row.due ? chanceDue(row.due)(daysBetween(row.today, before)) : null,
       })),
@@ -69,6 +77,19 @@ function bearable(evidence: Evidence, rows: readonly PlanRow[], day: Day): PlanR
     if (!isHeavy(row)) return true;
     if (biologicalConflicts(evidence, [...heavy, row.jobId], day).length > 0) return false;
     heavy.push(row.jobId);
+    return true;
+  });
+}
+
+/** Without what would bring down both of a pair, the gravest kept. */
+function neverBoth(evidence: Evidence, rows: readonly PlanRow[]): PlanRow[] {
+  const leftOff = new Set(
+    offOfRounds(evidence.snapshot, evidence.index).flatMap((off) => off.componentId ?? []),
+  );
+  const kept: string[] = [];
+  return rows.filter(({ jobId }) => {
+    if (standbyConflicts(evidence, [...kept, jobId], leftOff).length > 0) return false;
+    kept.push(jobId);
     return true;
   });
 }

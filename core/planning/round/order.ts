@@ -1,6 +1,7 @@
+import { hasRole } from '../../catalogue/roles.ts';
 import { Clock } from './clock.ts';
 import { wanted, type Constraint } from './constraints.ts';
-import { sequenceFaults } from './sequence.ts';
+import { needsFlow, sequenceFaults } from './sequence.ts';
 import { phases, type Phase, type Step } from './step.ts';
 
 /** A constraint that an order breaks, by the ids of its steps. */
@@ -69,8 +70,10 @@ function rankOf(
   );
   // panes and siphon while the water moves, then unit by unit, then the change; what is fitted comes first of all
   const block = phase === 'fit' ? 0 : at > phases.indexOf('prove') ? 4 : isChange ? 3 : needsOff ? 2 : 1;
-  const back = phase === 'restart' || phase === 'prove' ? -given : given;
-  return [1, system, block, needsOff && !isChange && phase === 'shut' ? 0 : at, back];
+  // on again in the reverse of off, each seen running before the next is started
+  const isBack = phase === 'restart' || phase === 'prove';
+  const inBlock = isBack ? phases.indexOf('restart') : phase === 'shut' && !isChange ? 0 : at;
+  return [1, system, block, inBlock, isBack ? -given : given];
 }
 
 /** What is off, and for which jobs: an isolation is worked through and closed before another of that water is opened. */
@@ -87,6 +90,9 @@ class Isolations {
     const mine = this.openFor((one) => one.forJobs.some((id) => step.forJobs.includes(id)));
     const here = this.openFor((one) => one.systemIds.some((id) => step.systemIds.includes(id)));
     if ((step.phase === 'shut' || step.phase === 'drain') && here && !mine) return [2, 0];
+    // whatever job it is off for, without flow nothing that heats or doses comes on
+    if (step.phase === 'restart' && hasRole(step.off?.kindId ?? null, ...needsFlow) && this.isStill(step))
+      return [2, 1];
     return [waits ? 1 : 0, mine || this.open.size === 0 ? 0 : 1];
   }
 
@@ -96,6 +102,13 @@ class Isolations {
     if (step.phase === 'drain') this.open.set(`low ${step.forJobs.join(' ')}`, step);
     if (step.phase === 'refill') this.open.delete(`low ${step.forJobs.join(' ')}`);
     if (step.phase === (this.proofs.has(keyOf(step)) ? 'prove' : 'restart')) this.open.delete(keyOf(step));
+  }
+
+  private isStill({ systemIds }: Step): boolean {
+    return this.openFor(
+      (one) =>
+        hasRole(one.off?.kindId ?? null, 'circulation') && one.systemIds.some((id) => systemIds.includes(id)),
+    );
   }
 
   private openFor(test: (step: Step) => boolean): boolean {

@@ -1,6 +1,9 @@
-import { hasRole } from '../../catalogue/roles.ts';
+import { hasRole, type Role } from '../../catalogue/roles.ts';
 import { constraints, type Constraint, type ConstraintId } from './constraints.ts';
 import type { Step } from './step.ts';
+
+/** What must not come on before flow is proved. */
+export const needsFlow: readonly Role[] = ['heat', 'cool', 'sterilise', 'dosing'];
 
 /** What goes wrong at a step because of what is off, or how low the water stands, when its turn comes. */
 export interface SequenceFault {
@@ -39,7 +42,7 @@ export function sequenceFaults(order: readonly Step[]): SequenceFault[] {
         const lowered = low.get(id);
         if (lowered) fault('level-before-restart', lowered, step);
         const still = circulationOff(id);
-        if (still && hasRole(step.off?.kindId ?? null, 'heat', 'cool', 'sterilise', 'dosing'))
+        if (still && hasRole(step.off?.kindId ?? null, ...needsFlow))
           fault('flow-before-heat-and-lamp', still, step);
       }
     }

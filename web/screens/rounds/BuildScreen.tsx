@@ -20,6 +20,7 @@ import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { useSend } from '../../parts/useSend.ts';
 import { StateWord } from '../../strip/marks.tsx';
 import { OrderList } from './OrderList.tsx';
+import { StillNotes } from './StillNotes.tsx';
 import { acting } from './roundWrites.ts';
 import { useBuild, type Build } from './useBuild.ts';
 import { useRoundKept } from './useRoundKept.ts';
@@ -95,10 +96,18 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
           {timing.idleMin > 0 && `, ${timing.idleMin} min of waiting`}
           {minutesThere !== null && `; the visit has ${minutesThere} min`}
         </span>
-        {minutesThere !== null && timing.handsMin > minutesThere && (
-          <button type="button" className="btn2" onClick={() => build.keepTo(minutesThere)}>
-            Keep to {minutesThere} min, the most pressing first
+        {build.waits.length > 0 ? (
+          <button type="button" className="btn2" onClick={build.everything}>
+            Everything that is due
           </button>
+        ) : (
+          minutesThere !== null &&
+          timing.handsMin > minutesThere &&
+          jobs === null && (
+            <button type="button" className="btn2" onClick={build.offered}>
+              Keep to {minutesThere} min, the most pressing first
+            </button>
+          )
         )}
         {jobs === null && systemId === null && site?.visits && <PlanFor siteId={siteId} />}
         {jobs !== null && (
@@ -120,6 +129,7 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
           {sentence}
         </p>
       ))}
+      <StillNotes build={build} />
       <BrokenNotes broken={broken} steps={steps} />
       <div className="twocol buildcols">
         <section className="datum roundpart">
@@ -130,6 +140,7 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
               <TakenUp key={row.jobId} row={row} build={build} />
             ))}
           </ul>
+          <Waits build={build} />
           {build.movedOn.length > 0 && (
             <p className="soft">
               Moved in the plan:{' '}
@@ -183,12 +194,12 @@ function PlanFor({ siteId }: { siteId: string }) {
   );
 }
 
-function TakenUp({ row, build: { draft, setDraft } }: { row: PlanRow; build: Build }) {
-  const isDropped = draft.dropped.includes(row.jobId);
+function TakenUp({ row, build: { draft, dropped, setDraft } }: { row: PlanRow; build: Build }) {
+  const isDropped = dropped.includes(row.jobId);
   const toggle = (): void =>
     setDraft({
       ...draft,
-      dropped: isDropped ? draft.dropped.filter((id) => id !== row.jobId) : [...draft.dropped, row.jobId],
+      dropped: isDropped ? dropped.filter((id) => id !== row.jobId) : [...dropped, row.jobId],
     });
   const when = whenWord(row, useSetting().dateFormat);
   return (
@@ -204,6 +215,25 @@ function TakenUp({ row, build: { draft, setDraft } }: { row: PlanRow; build: Bui
         <span className="tn">{row.minutes} min</span>
       </label>
     </li>
+  );
+}
+
+/** What is due and not taken up: until when it waits, and the chance of that. */
+function Waits({ build: { waits, today, minutesThere } }: { build: Build }) {
+  const { dateFormat } = useSetting();
+  if (waits.length === 0) return null;
+  const until = waits[0]?.until ?? today;
+  const said = waits.map(
+    ({ row, chance }) =>
+      `${row.thing}, ${row.action}${chance === null ? '' : ` (${Math.round(100 * chance)} in 100 due by then)`}`,
+  );
+  return (
+    <p className="soft">
+      Waits until {writeDay(until, today, dateFormat)}
+      {minutesThere !== null &&
+        `, beyond the ${minutesThere} min there are or more than the water bears at once`}
+      : {said.join('; ')}.
+    </p>
   );
 }
 

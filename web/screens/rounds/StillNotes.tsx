@@ -1,0 +1,120 @@
+import { stillWord } from '../../../core/explain/stillWord.ts';
+import { means, type Mean, type Still } from '../../../core/planning/round/simulate.ts';
+import { useSnapshot } from '../../api/data.ts';
+import type { Build } from './useBuild.ts';
+
+const meanWords: Readonly<Record<Mean, string>> = { flow: 'flow', heat: 'heat', air: 'air' };
+
+/** What stands still, water by water, on the clock of the visit: the slots it stands, the tick it may. */
+export function StillNotes({ build: { plant, still, breaches, timing } }: { build: Build }) {
+  const snapshot = useSnapshot();
+  const nameOf = ({ componentId, systemId }: Still): string =>
+    (componentId === null
+      ? snapshot.content('system', systemId)?.name
+      : snapshot.content('component', componentId)?.name) ?? '';
+  const waters = plant.systems
+    .map((system) => ({
+      system,
+      mine: still.filter((one) => one.systemId === system.systemId && one.what !== 'media'),
+    }))
+    .filter(({ mine }) => mine.length > 0);
+  if (waters.length === 0 && breaches.length === 0) return null;
+  return (
+    <section className="datum stillness" aria-label="What stands still">
+      <h2>{breaches.length === 0 ? 'What stands still, within its limits' : 'What stands still too long'}</h2>
+      {breaches.map((one) => (
+        <p key={`${one.systemId} ${one.componentId ?? ''} ${one.what} ${one.fromMin}`} className="problem">
+          {stillWord(nameOf(one), one)}
+        </p>
+      ))}
+      <div className="stillgrid">
+        {waters.flatMap(({ system, mine }) =>
+          means
+            .filter((what) => mine.some((one) => one.what === what))
+            .map((what) => (
+              <Thread
+                key={`${system.systemId} ${what}`}
+                name={system.name}
+                what={meanWords[what]}
+                spans={mine.filter((one) => one.what === what)}
+                lengthMin={timing.lengthMin}
+              />
+            )),
+        )}
+      </div>
+    </section>
+  );
+}
+
+const HEIGHT = 22;
+const MIDDLE = HEIGHT / 2;
+const SLOT = 10;
+
+/** One thread of the clock: a hollow slot where it stands, a tick where it may, what is beyond that hatched. */
+function Thread({
+  name,
+  what,
+  spans,
+  lengthMin,
+}: {
+  name: string;
+  what: string;
+  spans: readonly Still[];
+  lengthMin: number;
+}) {
+  const at = (minute: number): number => (100 * minute) / Math.max(1, lengthMin);
+  const longest = spans.reduce((a, b) => (a.minutes >= b.minutes ? a : b));
+  const { limitMin } = longest;
+  const isLate = limitMin !== null && longest.minutes > limitMin;
+  return (
+    <>
+      <span>
+        <b>{name}</b> <span className="soft">{what}</span>
+      </span>
+      <svg
+        viewBox={`0 0 100 ${HEIGHT}`}
+        preserveAspectRatio="none"
+        role="presentation"
+        className="stillthread"
+      >
+        <line x1="0" x2="100" y1={MIDDLE} y2={MIDDLE} className="stillline" />
+        {spans.map((one) => {
+          const within = one.limitMin === null ? one.minutes : Math.min(one.minutes, one.limitMin);
+          return (
+            <g key={one.fromMin}>
+              <rect
+                x={at(one.fromMin)}
+                width={at(within)}
+                y={MIDDLE - SLOT / 2}
+                height={SLOT}
+                className="stillslot"
+              />
+              {one.minutes > within && (
+                <rect
+                  x={at(one.fromMin + within)}
+                  width={at(one.minutes - within)}
+                  y={MIDDLE - SLOT / 2}
+                  height={SLOT}
+                  className="stilllate"
+                />
+              )}
+              {one.limitMin !== null && one.fromMin + one.limitMin <= lengthMin && (
+                <line
+                  x1={at(one.fromMin + one.limitMin)}
+                  x2={at(one.fromMin + one.limitMin)}
+                  y1={MIDDLE - SLOT}
+                  y2={MIDDLE + SLOT}
+                  className="stilltick"
+                />
+              )}
+            </g>
+          );
+        })}
+      </svg>
+      <span className={isLate ? 'late tn' : 'tn'}>
+        {Math.round(longest.minutes)} min
+        <span className="soft"> of {limitMin === null ? 'not known' : limitMin}</span>
+      </span>
+    </>
+  );
+}
