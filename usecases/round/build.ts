@@ -13,6 +13,7 @@ import type { Stored } from '../../contract/records.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import { openPlansOf } from '../water/changeDone.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
+import { upheavalOf } from './carriers.ts';
 import { shutsOf } from './shuts.ts';
 
 const never: ReadonlySet<State> = new Set<State>(['paused', 'held', 'left-off']);
@@ -54,6 +55,7 @@ export function roundJobOf(
   if (!job || !place) return null;
   const definition = definitionOf(job);
   const component = place.component;
+  const upheaval = upheavalOf({ snapshot, definitionOf }, job);
   const planned =
     definition.work === 'change water'
       ? plan?.content.systems.find((one) => place.systemIds.includes(one.systemId))
@@ -71,8 +73,8 @@ export function roundJobOf(
     inWater: findKind(job.kindId, ownKindsOf(snapshot))?.place !== 'make-up',
     litres: planned?.litres ?? null,
     tests: definition.tests ?? null,
-    biological: definition.biological ?? false,
-    largeMechanical: definition.largeMechanical ?? false,
+    biological: upheaval.biological,
+    largeMechanical: upheaval.largeMechanical,
     newCharge: (definition.announces ?? []).includes('new-charge'),
     cautions: definition.cautions,
     baths: definition.handles ?? [],

@@ -1,13 +1,14 @@
 import { chanceDue } from '../../core/planning/dueCurve.ts';
 import { keptWithin } from '../../core/planning/round/keptWithin.ts';
 import { isBreach, simulate, type Plant, type Still } from '../../core/planning/round/simulate.ts';
-import type { Step } from '../../core/planning/round/step.ts';
+import type { BathKind, Step } from '../../core/planning/round/step.ts';
 import { timingOf, type Timing } from '../../core/planning/round/timing.ts';
 import { daysBetween, type Day, type Instant } from '../../core/time/day.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { buildRound } from './build.ts';
+import { upheavalOf } from './carriers.ts';
 import { offOfRounds } from './offList.ts';
 import { plantOf } from './plant.ts';
 import type { Proposal } from './proposal.ts';
@@ -17,8 +18,8 @@ import { biologicalConflicts } from './spacing.ts';
 /** A job that is due and not taken up: until when it waits, and the chance that it is due by then. */
 export interface Waiting {
   row: PlanRow;
-  /** Beyond the minutes; more life than the water bears to lose at once; the unit that stands in for it is down too. */
-  why: 'minutes' | 'life' | 'pair';
+  /** Beyond the minutes; more life than the water bears to lose at once; beside what it must not meet. */
+  why: 'minutes' | 'life' | 'apart';
   until: Day;
   chance: number | null;
 }
@@ -56,7 +57,7 @@ export function offerOf(
         why: possible.includes(row)
           ? ('minutes' as const)
           : borne.includes(row)
-            ? ('pair' as const)
+            ? ('apart' as const)
             : ('life' as const),
         until: before,
         chance: row.due ? chanceDue(row.due)(daysBetween(row.today, before)) : null,
@@ -66,11 +67,11 @@ export function offerOf(
 
 /** Without what would take too much of the life that cleans a water, the gravest kept. */
 function bearable(evidence: Evidence, rows: readonly PlanRow[], day: Day): PlanRow[] {
-  const { snapshot, definitionOf } = evidence;
   const isHeavy = ({ jobId }: PlanRow): boolean => {
-    const job = snapshot.content('job', jobId);
-    const definition = job && definitionOf(job);
-    return (definition?.biological ?? false) || (definition?.largeMechanical ?? false);
+    const job = evidence.snapshot.content('job', jobId);
+    if (!job) return false;
+    const { biological, largeMechanical, exports } = upheavalOf(evidence, job);
+    return biological || largeMechanical || exports;
   };
   const heavy: string[] = [];
   return rows.filter((row) => {
@@ -81,15 +82,22 @@ function bearable(evidence: Evidence, rows: readonly PlanRow[], day: Day): PlanR
   });
 }
 
-/** Without what would bring down both of a pair, the gravest kept. */
+/** Without what must not be in one visit: both of a pair down, acid beside bleach; the gravest kept. */
 function neverBoth(evidence: Evidence, rows: readonly PlanRow[]): PlanRow[] {
-  const leftOff = new Set(
-    offOfRounds(evidence.snapshot, evidence.index).flatMap((off) => off.componentId ?? []),
-  );
+  const { snapshot, index, definitionOf } = evidence;
+  const leftOff = new Set(offOfRounds(snapshot, index).flatMap((off) => off.componentId ?? []));
+  const bathsOf = (jobId: string): readonly BathKind[] => {
+    const job = snapshot.content('job', jobId);
+    return job ? (definitionOf(job).handles ?? []) : [];
+  };
   const kept: string[] = [];
+  const baths = new Set<BathKind>();
   return rows.filter(({ jobId }) => {
+    const mine = bathsOf(jobId);
+    if (mine.some((one) => [...baths].some((other) => other !== one))) return false;
     if (standbyConflicts(evidence, [...kept, jobId], leftOff).length > 0) return false;
     kept.push(jobId);
+    for (const one of mine) baths.add(one);
     return true;
   });
 }

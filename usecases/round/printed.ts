@@ -1,5 +1,6 @@
 import { stillWord } from '../../core/explain/stillWord.ts';
 import type { Mean } from '../../core/planning/round/simulate.ts';
+import { BATHS_MET_WORD, bathsMet } from '../../core/planning/round/hazards.ts';
 import { brokenBy } from '../../core/planning/round/order.ts';
 import type { Day, Instant } from '../../core/time/day.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
@@ -57,6 +58,7 @@ export function printedRound(
   const leftOff = new Set(offOfRounds(snapshot, index).flatMap((off) => off.componentId ?? []));
   const { timing, still, breaches } = played(evidence, steps, now, leftOff);
   const nameOf = (id: string): string => snapshot.content('system', id)?.name ?? '';
+  const met = bathsMet(steps);
   const places = new Map(steps.map((step, i) => [step.id, i]));
   const at = (ids: readonly string[]): number[] => ids.flatMap((id) => places.get(id) ?? []);
   const switched = (phase: string, step: (typeof steps)[number]): string[] =>
@@ -102,6 +104,14 @@ export function printedRound(
           one,
         ),
       })),
+      ...(met
+        ? [
+            {
+              ...{ rule: 'acid-and-bleach', steps: at([...met.acid, ...met.bleach]), harm: true },
+              text: BATHS_MET_WORD,
+            },
+          ]
+        : []),
       ...said('standby', standbyConflicts(evidence, offer.jobIds, leftOff), true),
       ...said('life-taken-out', biologicalConflicts(evidence, offer.jobIds, date), false),
     ],

@@ -1,11 +1,15 @@
 import { daysBetween, dayOf, type Day } from '../../core/time/day.ts';
 import { listWord } from '../../core/explain/words.ts';
+import { rolesOf } from '../../core/catalogue/roles.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
+import { upheavalOf } from './carriers.ts';
 
 /** Two biological jobs of one system, or one and a large mechanical clean, keep so many local days apart (design). */
 export const DAYS_APART = 3;
+/** What takes nutrients out is renewed by halves, so many days apart. House figure. */
+const EXPORT_DAYS_APART = 7;
 
 interface Heavy {
   jobId: string;
@@ -13,29 +17,51 @@ interface Heavy {
   systemIds: readonly string[];
   biological: boolean;
 }
+interface Exporting {
+  componentId: string;
+  what: string;
+}
 
 /**
  * What a visit's jobs do to the life in a system, in sentences: two biological jobs together, one with a large mechanical
  * clean, or one too soon after another in the log. Common practice, no published source.
  */
-export function biologicalConflicts(
-  { snapshot, index, definitionOf }: Evidence,
-  jobIds: readonly string[],
-  day: Day,
-): string[] {
+export function biologicalConflicts(evidence: Evidence, jobIds: readonly string[], day: Day): string[] {
+  const { snapshot, index, definitionOf } = evidence;
   const heavyOf = (jobId: string): Heavy[] => {
     const job = snapshot.content('job', jobId);
     const place = job && placeOfJob(job, snapshot);
     if (!job || !place) return [];
-    const { biological = false, largeMechanical = false, action } = definitionOf(job);
+    const { action } = definitionOf(job);
+    const { biological, largeMechanical } = upheavalOf(evidence, job);
     return biological || largeMechanical
       ? [{ jobId, what: `${place.thing} (${action})`, systemIds: place.systemIds, biological }]
       : [];
   };
   const chosen = jobIds.flatMap(heavyOf);
+  const exporting = jobIds.flatMap((jobId): Exporting[] => {
+    const job = snapshot.content('job', jobId);
+    const place = job && placeOfJob(job, snapshot);
+    return job && place?.component && upheavalOf(evidence, job).exports
+      ? [{ componentId: place.component.id, what: place.thing }]
+      : [];
+  });
   const said: string[] = [];
   for (const system of snapshot.all('system')) {
     const here = chosen.filter((one) => one.systemIds.includes(system.id));
+    const exporters = snapshot
+      .all('component')
+      .filter(
+        ({ content }) =>
+          content.status === 'running' &&
+          content.systemIds.includes(system.id) &&
+          rolesOf(content.kindId).roles.includes('export'),
+      );
+    const worked = exporters.filter(({ id }) => exporting.some((one) => one.componentId === id));
+    if (exporters.length > 1 && worked.length === exporters.length)
+      said.push(
+        `${system.content.name}: ${listWord(worked.map((one) => one.content.name))} are all that takes nutrients out; worked on at once, nutrients jump or vanish. Leave half of them for another visit, ${EXPORT_DAYS_APART} days later.`,
+      );
     const biological = here.filter((one) => one.biological);
     if (biological.length > 0 && here.length > 1)
       said.push(

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { BATHS_MET_WORD, bathsMet } from '../../../core/planning/round/hazards.ts';
 import type { Broken } from '../../../core/planning/round/order.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
@@ -129,6 +130,7 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
           {sentence}
         </p>
       ))}
+      {bathsMet(steps) && <p className="problem">{BATHS_MET_WORD}</p>}
       <StillNotes build={build} />
       <BrokenNotes broken={broken} steps={steps} />
       <div className="twocol buildcols">
@@ -231,7 +233,7 @@ function Waits({ build: { waits, today, minutesThere } }: { build: Build }) {
     <p className="soft">
       Waits until {writeDay(until, today, dateFormat)}
       {minutesThere !== null &&
-        `, beyond the ${minutesThere} min there are or more than the water bears at once`}
+        `, beyond the ${minutesThere} min there are, more than the water bears at once, or not beside the rest`}
       : {said.join('; ')}.
     </p>
   );

@@ -1,0 +1,125 @@
+import { describe, expect, test } from 'vitest';
+import { endOfDay } from '../../core/time/day.ts';
+import { Snapshot } from '../../model/snapshot.ts';
+import { NOW, place } from '../../model/testing/place.ts';
+import { evidenceOf } from '../../model/water/testedWater.ts';
+import { makePlan } from '../plan/plan.ts';
+import { wishesOf } from '../levelling/wishes.ts';
+import { buildRound, roundJobOf } from './build.ts';
+import { offerOf, played } from './offer.ts';
+import { plantOf, stillWaterOf } from './plant.ts';
+import { proposalOf } from './proposal.ts';
+import { biologicalConflicts } from './spacing.ts';
+
+const TODAY = '2026-11-26';
+
+function tank() {
+  const here = place();
+  const systemId = here.system('Reef', 400);
+  /** A unit with a job that was last done so many days ago. */
+  const unit = (kindId: string, jobId: string, daysAgo: number) => {
+    const componentId = here.component(kindId, [systemId]);
+    const id = here.job({ componentId }, kindId, jobId);
+    here.done(id, daysAgo);
+    return { componentId, jobId: id };
+  };
+  const offered = (minutes: number | null) => {
+    const snapshot = Snapshot.of(here.records);
+    const evidence = evidenceOf(snapshot);
+    const plan = makePlan(snapshot, () => endOfDay(TODAY, 'UTC'), TODAY);
+    const proposal = proposalOf(evidence, plan.jobs, here.siteId, TODAY);
+    const offer = offerOf(evidence, proposal, { minutes, day: TODAY, wishes: wishesOf(evidence) });
+    return { evidence, proposal, offer };
+  };
+  return { ...here, systemId, unit, offered };
+}
+
+describe('a round holds what the day allows', () => {
+  test('what does not fit the minutes waits until the visit after, with its chance', () => {
+    const here = tank();
+    for (let i = 0; i < 6; i++) here.unit('stream-pump', 'scrub', 400 + i);
+    const all = here.offered(null).offer;
+    expect([all.jobIds.length, all.waits]).toEqual([6, []]);
+    const { offer, proposal, evidence } = here.offered(60);
+    expect(offer.jobIds.length).toBeLessThan(6);
+    expect(offer.jobIds.length + offer.waits.length).toBe(6);
+    for (const one of offer.waits) {
+      expect(one).toMatchObject({ why: 'minutes', until: proposal.before });
+      expect(one.chance).toBeGreaterThan(0.5);
+    }
+    const hands = played(evidence, buildRound(evidence, offer.jobIds), NOW, new Set()).timing.handsMin;
+    expect(hands).toBeLessThanOrEqual(60);
+  });
+  test('two carriers of one water: the graver one is taken, the other waits for the life of the water', () => {
+    const here = tank();
+    here.unit('canister', 'rinse-pads', 400);
+    here.unit('porous-media', 'swish', 4000);
+    const { offer } = here.offered(null);
+    expect(offer.jobIds).toHaveLength(1);
+    expect(offer.waits.map((one) => one.why)).toEqual(['life']);
+  });
+  test('acid and bleach: one of them waits', () => {
+    const here = tank();
+    here.unit('sock-felt', 'swap', 60);
+    here.unit('return-pump', 'strip-soak', 900);
+    const { offer } = here.offered(null);
+    expect(offer.jobIds).toHaveLength(1);
+    expect(offer.waits.map((one) => one.why)).toEqual(['apart']);
+  });
+});
+
+describe('by role, not by name', () => {
+  test('a sponge beside other carriers is mechanical; the only carrier holds the life of the water', () => {
+    const here = tank();
+    const sponge = here.unit('sponge', 'rinse', 30);
+    const isBiological = () => roundJobOf(evidenceOf(Snapshot.of(here.records)), sponge.jobId)?.biological;
+    expect(isBiological()).toBe(true);
+    here.component('porous-media', [here.systemId]);
+    expect(isBiological()).toBe(false);
+  });
+  test('all that takes nutrients out at once is named; half of it is not', () => {
+    const here = tank();
+    const units = [here.unit('phosphate-media', 'replace', 90), here.unit('algae-screen', 'scrape', 30)];
+    const evidence = evidenceOf(Snapshot.of(here.records));
+    const [both, one] = [units, units.slice(0, 1)].map((some) =>
+      biologicalConflicts(
+        evidence,
+        some.map((unit) => unit.jobId),
+        '2027-03-01',
+      ),
+    );
+    expect(both).toHaveLength(1);
+    expect(both?.[0]).toContain('all that takes nutrients out');
+    expect(one).toEqual([]);
+  });
+});
+
+describe('what a water may be without', () => {
+  test('stocking by what is fed, the heavy side where nobody said', () => {
+    const here = tank();
+    here.component('return-pump', [here.systemId]);
+    const limit = () => {
+      const [system] = plantOf(evidenceOf(Snapshot.of(here.records)), [here.systemId], NOW).systems;
+      return system?.gives.flow?.limitMin;
+    };
+    // fish-only sea of 25 °C, 100 L/kg
+    expect(limit()).toBe(10);
+    // 4 g a day feed 0.4 kg: 400 L for 0.4 kg is 1,000 L/kg
+    here.read({ systemId: here.systemId }, { measure: 'feed' }, 20, 4);
+    expect(limit()).toBe(70);
+  });
+  test('which water it is: quarantine, cold, reef by its programme, large fresh', () => {
+    const base = { siteId: 's', name: 'x', water: 'salt' as const, believedVolumeL: null, note: '' };
+    const of = (
+      some: Partial<Parameters<typeof stillWaterOf>[0]>,
+      litres = 200,
+      temperatureC: number | null = null,
+    ) => stillWaterOf({ ...base, ...some }, litres, temperatureC).id;
+    expect(of({})).toBe('fish-only');
+    expect(of({ standing: 'quarantine' })).toBe('quarantine');
+    expect(of({ programmeId: 'balanced-reef' })).toBe('reef');
+    expect(of({}, 200, 11)).toBe('cold-marine');
+    expect(of({ water: 'fresh' })).toBe('community');
+    expect(of({ water: 'fresh' }, 38_000)).toBe('large-fresh');
+  });
+});
