@@ -115,6 +115,14 @@ const System = v.strictObject({
   bands: v.optional(v.partial(v.strictObject(v.entriesFromList(parameterIds, Band)))),
   /** How it stands to what is shared between waters; absent: clean. */
   standing: v.optional(choice('How it stands', standings)),
+  /** How long it may be without on purpose, by its keeper's word; absent or null: as the house model has it. */
+  mayStand: v.optional(
+    v.strictObject({
+      flowMin: nullable(number('Minutes without movement', 0, 1440, 'min')),
+      heatMin: nullable(number('Minutes without heating or cooling', 0, 1440, 'min')),
+      airMin: nullable(number('Minutes without a broken surface', 0, 1440, 'min')),
+    }),
+  ),
 });
 
 const Vessel = v.strictObject({

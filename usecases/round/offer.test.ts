@@ -10,6 +10,7 @@ import { offerOf, played } from './offer.ts';
 import { plantOf, stillWaterOf } from './plant.ts';
 import { proposalOf } from './proposal.ts';
 import { biologicalConflicts } from './spacing.ts';
+import { whileOpen } from './whileOpen.ts';
 
 const TODAY = '2026-11-26';
 
@@ -107,6 +108,14 @@ describe('what a water may be without', () => {
     // 4 g a day feed 0.4 kg: 400 L for 0.4 kg is 1,000 L/kg
     here.read({ systemId: here.systemId }, { measure: 'feed' }, 20, 4);
     expect(limit()).toBe(70);
+    // and the keeper’s own word before both
+    const system = here.records.find((one) => one.id === here.systemId);
+    if (!system) throw new Error('the system is not there');
+    system.content = {
+      ...system.content,
+      mayStand: { flowMin: 25, heatMin: null, airMin: null },
+    } as typeof system.content;
+    expect(limit()).toBe(25);
   });
   test('which water it is: quarantine, cold, reef by its programme, large fresh', () => {
     const base = { siteId: 's', name: 'x', water: 'salt' as const, believedVolumeL: null, note: '' };
@@ -122,4 +131,22 @@ describe('what a water may be without', () => {
     expect(of({ water: 'fresh' })).toBe('community');
     expect(of({ water: 'fresh' }, 38_000)).toBe('large-fresh');
   });
+});
+
+test('what is due soon on a unit that is opened anyway is offered, what is far off or done is not', () => {
+  const here = tank();
+  const skimmer = here.unit('skimmer', 'body-soak', 900);
+  const cup = here.component('skimmer-cup', [here.systemId], { parentId: skimmer.componentId });
+  const neck = here.job({ componentId: cup }, 'skimmer-cup', 'wipe-neck');
+  here.done(neck, 1);
+  here.unit('stream-pump', 'scrub', 3);
+  const { evidence } = here.offered(null);
+  const plan = makePlan(evidence.snapshot, () => endOfDay(TODAY, 'UTC'), TODAY);
+  const offered = (jobIds: string[]) =>
+    whileOpen(evidence.snapshot, plan.jobs, buildRound(evidence, jobIds), '2026-12-05').map(
+      (row) => row.jobId,
+    );
+  expect(offered([skimmer.jobId])).toEqual([neck]);
+  expect(offered([skimmer.jobId, neck])).toEqual([]);
+  expect(offered([])).toEqual([]);
 });

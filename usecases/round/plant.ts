@@ -107,9 +107,12 @@ function limitsOf(
     litresPerKg: litres !== null && kgOfFish !== null && kgOfFish > 0 ? litres / kgOfFish : stocking.heavy,
   });
   const roomC = evidence.snapshot.content('site', content.siteId)?.roomC ?? ROOM_C;
+  // the keeper’s own word comes before the house model
+  const own = content.mayStand;
+  const still = own?.flowMin ?? flow;
   return {
-    flow,
-    air: minutesWithoutAir(flow),
-    heat: litres === null ? null : minutesWithoutHeat({ litres, temperatureC, roomC }),
+    flow: still,
+    air: own?.airMin ?? minutesWithoutAir(still),
+    heat: own?.heatMin ?? (litres === null ? null : minutesWithoutHeat({ litres, temperatureC, roomC })),
   };
 }

@@ -23,6 +23,7 @@ import { StateWord } from '../../strip/marks.tsx';
 import { OrderList } from './OrderList.tsx';
 import { StillNotes } from './StillNotes.tsx';
 import { acting } from './roundWrites.ts';
+import type { Waiting } from '../../../usecases/round/offer.ts';
 import { useBuild, type Build } from './useBuild.ts';
 import { useRoundKept } from './useRoundKept.ts';
 import './rounds.css';
@@ -54,6 +55,7 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
     siteId,
     steps.flatMap((step) => step.systemIds),
   );
+  const waiting = new Set(build.waits.map(({ row }) => row.jobId));
   const harm = [...new Set(broken.filter((one) => one.constraint.harm).map((one) => one.constraint.why))];
   const forbidden = harm.length > 0 || standby.length > 0;
   const begin = async (): Promise<void> => {
@@ -138,9 +140,11 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
           <h2>What it takes up</h2>
           {rows.length === 0 && <p>Nothing here comes due before {writeDay(after, today, dateFormat)}.</p>}
           <ul className="plain">
-            {rows.map((row) => (
-              <TakenUp key={row.jobId} row={row} build={build} />
-            ))}
+            {rows
+              .filter((row) => !waiting.has(row.jobId))
+              .map((row) => (
+                <TakenUp key={row.jobId} row={row} build={build} />
+              ))}
           </ul>
           <Waits build={build} />
           {build.movedOn.length > 0 && (
@@ -175,6 +179,7 @@ function Building({ siteId, params }: { siteId: string; params: URLSearchParams 
             broken={new Set(broken.flatMap((one) => [one.first, one.then]))}
             onOrder={(order) => build.setDraft({ ...build.draft, order })}
           />
+          <WhileOpen build={build} />
           <BringList build={build} />
         </section>
       </div>
@@ -196,7 +201,7 @@ function PlanFor({ siteId }: { siteId: string }) {
   );
 }
 
-function TakenUp({ row, build: { draft, dropped, setDraft } }: { row: PlanRow; build: Build }) {
+function TakenUp({ row, build: { draft, dropped, waits, setDraft } }: { row: PlanRow; build: Build }) {
   const isDropped = dropped.includes(row.jobId);
   const toggle = (): void =>
     setDraft({
@@ -204,6 +209,7 @@ function TakenUp({ row, build: { draft, dropped, setDraft } }: { row: PlanRow; b
       dropped: isDropped ? dropped.filter((id) => id !== row.jobId) : [...dropped, row.jobId],
     });
   const when = whenWord(row, useSetting().dateFormat);
+  const chance = waits.find((one) => one.row === row)?.chance ?? null;
   return (
     <li className="rule">
       <label className="takeup">
@@ -212,7 +218,10 @@ function TakenUp({ row, build: { draft, dropped, setDraft } }: { row: PlanRow; b
           <b>{row.thing}</b>, {row.action} <span className="soft">{row.systemName}</span>
         </span>
         <span>
-          <StateWord state={row.state} /> {when && <span className="soft">{when.far}</span>}
+          <StateWord state={row.state} />{' '}
+          <span className="soft">
+            {chance === null ? when?.far : `waits, ${Math.round(100 * chance)} in 100 due by then`}
+          </span>
         </span>
         <span className="tn">{row.minutes} min</span>
       </label>
@@ -220,22 +229,29 @@ function TakenUp({ row, build: { draft, dropped, setDraft } }: { row: PlanRow; b
   );
 }
 
-/** What is due and not taken up: until when it waits, and the chance of that. */
-function Waits({ build: { waits, today, minutesThere } }: { build: Build }) {
+/** How much of what is due waits, until when, and why. */
+function Waits({ build }: { build: Build }) {
+  const { waits, today, minutesThere } = build;
   const { dateFormat } = useSetting();
   if (waits.length === 0) return null;
-  const until = waits[0]?.until ?? today;
-  const said = waits.map(
-    ({ row, chance }) =>
-      `${row.thing}, ${row.action}${chance === null ? '' : ` (${Math.round(100 * chance)} in 100 due by then)`}`,
-  );
+  const of = (why: Waiting['why']): number => waits.filter((one) => one.why === why).length;
+  const reasons = [
+    of('minutes') > 0 && `${of('minutes')} beyond the ${minutesThere ?? 0} min there are`,
+    of('life') > 0 && `${of('life')} more than the water bears at once`,
+    of('apart') > 0 && `${of('apart')} not beside the rest`,
+  ].filter((one) => one !== false);
   return (
-    <p className="soft">
-      Waits until {writeDay(until, today, dateFormat)}
-      {minutesThere !== null &&
-        `, beyond the ${minutesThere} min there are, more than the water bears at once, or not beside the rest`}
-      : {said.join('; ')}.
-    </p>
+    <details className="waits">
+      <summary>
+        {waits.length === 1 ? 'One job waits' : `${waits.length} jobs wait`} until{' '}
+        {writeDay(waits[0]?.until ?? today, today, dateFormat)}: {reasons.join(', ')}.
+      </summary>
+      <ul className="plain">
+        {waits.map(({ row }) => (
+          <TakenUp key={row.jobId} row={row} build={build} />
+        ))}
+      </ul>
+    </details>
   );
 }
 
@@ -312,6 +328,36 @@ function BrokenNotes({ broken, steps }: { broken: readonly Broken[]; steps: read
         </li>
       ))}
     </ul>
+  );
+}
+
+/** What is due soon on what is opened anyway. */
+function WhileOpen({ build: { alsoOpen, draft, dropped, setDraft } }: { build: Build }) {
+  const { dateFormat } = useSetting();
+  if (alsoOpen.length === 0) return null;
+  const add = (row: PlanRow): void =>
+    setDraft({
+      ...draft,
+      dropped: dropped.filter((id) => id !== row.jobId),
+      added: [...draft.added, row.jobId],
+    });
+  return (
+    <div style={{ paddingTop: 12 }}>
+      <h2>While it is open</h2>
+      <ul className="plain">
+        {alsoOpen.map((row) => (
+          <li key={row.jobId} className="rule takeup">
+            <button type="button" className="btn2" onClick={() => add(row)}>
+              Add
+            </button>
+            <span>
+              <b>{row.thing}</b>, {row.action} <span className="soft">{whenWord(row, dateFormat)?.far}</span>
+            </span>
+            <span className="tn">{row.minutes} min</span>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

@@ -5,6 +5,7 @@ import { bringFor } from '../../../usecases/round/bring.ts';
 import { buildRound } from '../../../usecases/round/build.ts';
 import { played } from '../../../usecases/round/offer.ts';
 import { offOfRounds } from '../../../usecases/round/offList.ts';
+import { whileOpen } from '../../../usecases/round/whileOpen.ts';
 import { standbyConflicts } from '../../../usecases/round/redundancy.ts';
 import { biologicalConflicts } from '../../../usecases/round/spacing.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
@@ -71,6 +72,7 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
       setDraft,
       forget,
     },
+    alsoOpen: whileOpen(snapshot, here, steps, after),
     others: here.filter((row) => !rows.includes(row)),
     broken: draft.order ? brokenBy(steps) : [],
     bring: bringFor(evidence, chosen),

@@ -106,6 +106,46 @@ export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDon
             />
           )}
         />
+        <Controller
+          control={form.control}
+          name="mayStand"
+          render={({ field }) => {
+            const said = { flowMin: null, heatMin: null, airMin: null, ...field.value };
+            const set = (some: Partial<typeof said>): void => {
+              const now = { ...said, ...some };
+              const isNone = now.flowMin === null && now.heatMin === null && now.airMin === null;
+              field.onChange(isNone ? undefined : now);
+            };
+            return (
+              <fieldset className="plainset">
+                <legend>It may stand on purpose, where you know better than the house model</legend>
+                <div className="fields">
+                  <NumberField
+                    label="Without movement"
+                    unit="min"
+                    value={said.flowMin}
+                    onChange={(flowMin) => set({ flowMin })}
+                    error={form.formState.errors.mayStand?.flowMin?.message}
+                  />
+                  <NumberField
+                    label="Surface unbroken"
+                    unit="min"
+                    value={said.airMin}
+                    onChange={(airMin) => set({ airMin })}
+                    error={form.formState.errors.mayStand?.airMin?.message}
+                  />
+                  <NumberField
+                    label="Without heat or cold"
+                    unit="min"
+                    value={said.heatMin}
+                    onChange={(heatMin) => set({ heatMin })}
+                    error={form.formState.errors.mayStand?.heatMin?.message}
+                  />
+                </div>
+              </fieldset>
+            );
+          }}
+        />
         <TextField label="Note" multiline {...form.register('note')} />
         <ProblemNote error={error} />
         <div className="actions">
