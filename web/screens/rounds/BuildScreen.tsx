@@ -388,8 +388,9 @@ function BringList({ build: { bring } }: { build: Build }) {
 
 /** Steps as they are kept: the same, in lists of their own. */
 function asContent(steps: readonly Step[]): RecordContent<'round'>['steps'] {
-  return steps.map((step) => ({
+  return steps.map(({ baths, ...step }) => ({
     ...step,
+    ...(baths ? { baths: [...baths] } : {}),
     forJobs: [...step.forJobs],
     systemIds: [...step.systemIds],
     cautions: [...step.cautions],

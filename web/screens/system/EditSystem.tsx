@@ -117,7 +117,7 @@ export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDon
               field.onChange(isNone ? undefined : now);
             };
             return (
-              <fieldset className="plainset">
+              <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
                 <legend>It may stand on purpose, where you know better than the house model</legend>
                 <div className="fields">
                   <NumberField

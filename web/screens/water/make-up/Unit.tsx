@@ -101,10 +101,9 @@ const unitLabels = {
 
 /** Before, behind the membrane, and the product. */
 function TdsLine({ unit }: { unit: UnitDesk }) {
-  const { read } = unit.facts;
+  const { read, behindMembrane: behind } = unit.facts;
   const ppm = (value: number | undefined) =>
     value === undefined ? 'not read' : `${formatNumber(value, 0)} ppm`;
-  const behind = unit.state.tdsAfterMembrane;
   return (
     <p className="rule unitline">
       <b>TDS</b> {ppm(read['tds-in']?.value)} in, {ppm(behind?.value)} behind the membrane
