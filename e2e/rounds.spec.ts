@@ -1,7 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { expect, expectFaultless, test } from './app.ts';
 import { deviceReadsFlow, seedTank } from './seed.ts';
 import { heed, stepThrough } from './stepping.ts';
-import { contents } from './writing.ts';
+import { contents, create, write } from './writing.ts';
 
 const pump = {
   kindId: 'return-pump',
@@ -291,4 +292,62 @@ test('a neglected tank is brought back over visits; a sitter’s sheet is made, 
   await page.context().setOffline(false);
   await open.click();
   await expect(page.getByText('The server does not answer.')).toHaveCount(0);
+});
+
+test('a change of water: the last pump is warned about, all goes off by one touch, each is on and seen by one', async ({
+  page,
+  server,
+}) => {
+  const { system, site } = await seedTank(server.address, pump);
+  const unit = (kindId: string, name: string) => ({
+    ...{
+      siteId: site,
+      systemIds: [system],
+      parentId: null,
+      stationId: null,
+      kindId,
+      name,
+      status: 'running',
+    },
+    ...{ statusSince: null, statusReason: '', dutyHoursPerDay: 24 },
+    facts: { maker: '', model: '', serial: '', warrantyUntil: null, manual: '', note: '' },
+  });
+  const change = randomUUID();
+  await write(
+    server.address,
+    create('component', unit('heater', 'Heater')),
+    create('component', unit('top-off', 'Top-off')),
+    create(
+      'job',
+      {
+        ...{ componentId: null, systemId: system, vesselId: null, kindId: 'water-change', jobId: 'change' },
+        ...{ overrides: {}, own: null },
+      },
+      change,
+    ),
+  );
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.address}/rounds/new?site=${site}&jobs=${change}`);
+  await expect(page.getByRole('region', { name: 'What stands still' })).toContainText('flow');
+  await expectFaultless(page);
+  await page.getByRole('button', { name: 'Begin the round' }).last().click();
+  await stepThrough(page, { until: /^Off: / });
+  await heed(page);
+  await expect(page.getByText('With it: Heater, Return pump.')).toBeVisible();
+  await expectFaultless(page);
+  await page.getByRole('button', { name: 'It is off' }).click();
+  await expect(page.locator('.steptitle')).toHaveText('Off: Heater');
+  await page.getByRole('button', { name: 'It is off' }).click();
+  // what is about to stand, before it stands
+  await expect(page.getByText(/Reef: Nothing else moves its water; at most \d+ min\./)).toBeVisible();
+  await page.getByRole('button', { name: 'It is off' }).click();
+  await stepThrough(page, { until: /^On again: / });
+  const off = page.getByRole('region', { name: 'Off now' });
+  await expect(off.getByRole('listitem')).toHaveCount(3);
+  for (const left of [2, 1]) {
+    await page.getByRole('button', { name: 'It is on, and I see it' }).click();
+    await expect(off.getByRole('listitem')).toHaveCount(left);
+  }
+  await page.getByRole('button', { name: 'It is on, and I see it' }).click();
+  await expect(off).toHaveCount(0);
 });

@@ -374,6 +374,41 @@ test('readings typed at the make-up desk: what cannot be is refused by name, bel
   ).toBeVisible();
 });
 
+test('a reading that can hardly be is asked about where it is typed: at the desk, on the page of its equipment', async ({
+  page,
+  server,
+}) => {
+  const seed = new WaterSeed();
+  const reef = seed.system('Reef', 250);
+  const unit = seed.component('make-up-unit', 'Unit', [reef]);
+  await seed.send(server.address);
+  await page.goto(`${server.address}/water/make-up?site=${seed.siteId}`);
+  await page.getByRole('button', { name: 'Read Unit now' }).click();
+  // the two meters mixed up
+  await page.getByLabel('TDS of the feed').fill('9');
+  await page.getByLabel('TDS after the membrane').fill('280');
+  const swapped = page.getByText(/280 ppm is more than TDS of the feed, 9 ppm\. Are the two swapped\?/);
+  await expect(swapped).toBeVisible();
+  // pressed once it is asked, and put right
+  await page.getByRole('button', { name: 'Keep the readings' }).click();
+  await expect(page.getByRole('button', { name: 'Keep them as they are' })).toBeVisible();
+  await page.getByLabel('TDS of the feed').fill('280');
+  await page.getByLabel('TDS after the membrane').fill('9');
+  await expect(swapped).toHaveCount(0);
+  await page.getByRole('button', { name: 'Keep the readings' }).click();
+  await expect(page.getByText('280 ppm in, 9 ppm behind the membrane')).toBeVisible();
+  // the next one alone, on its own page: what was read before is known there
+  await page.goto(`${server.address}/components/${unit}`);
+  const behind = page.getByRole('listitem').filter({ hasText: 'TDS after the membrane' });
+  await behind.getByRole('button', { name: 'Read it now' }).click();
+  await behind.getByLabel('TDS after the membrane').fill('300');
+  await expect(behind.getByText(/is more than TDS of the feed, 280 ppm/)).toBeVisible();
+  await behind.getByRole('button', { name: 'Save the reading' }).click();
+  await behind.getByRole('button', { name: 'Keep it as it is' }).click();
+  await expect(behind.locator('.figure').first()).toContainText('300');
+  await expectFaultless(page);
+});
+
 test('two people change one plan: the second sees both texts, nothing is lost', async ({
   page,
   server,

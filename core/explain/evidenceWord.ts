@@ -1,5 +1,5 @@
 import { formatNumber, quantities } from '../quantity/quantities.ts';
-import { measures } from '../rules/measures.ts';
+import { measures, measureWord } from '../rules/measures.ts';
 import { parameterWord, parameters } from '../water/parameters.ts';
 import type { Evidence, KnowMore } from '../planning/explainJob.ts';
 import { daysBetween, type Day } from '../time/day.ts';
@@ -64,9 +64,9 @@ const sayKnowMore: {
   grade: ({ graded, cycles }) =>
     `Say how it is found each time: ${graded} of ${count(cycles, 'cycle')} graded. Three graded ones make the date its own.`,
   count: ({ measure }) =>
-    `Enter ${measures[measure].name.toLowerCase()}: its life is then counted in ${quantities[measures[measure].quantity].stored.replace(' a day', '')}, so that a heavy month brings the date forward.`,
+    `Enter ${measureWord(measure)}: its life is then counted in ${quantities[measures[measure].quantity].stored.replace(' a day', '')}, so that a heavy month brings the date forward.`,
   read: ({ measure }) =>
-    `Read ${measures[measure].name.toLowerCase()} now and then: a line towards the limit tells of this very part.`,
+    `Read ${measureWord(measure)} now and then: a line towards the limit tells of this very part.`,
   test: ({ parameter }) => `Test ${parameterWord(parameter)}: none since it was last done.`,
   look: ({ ifLight, ifRight }, when) =>
     `A look today: found about half used, the day is ${when(ifLight)}; found just used up, ${when(ifRight)}.`,

@@ -1,6 +1,6 @@
 import { findKind } from '../catalogue/index.ts';
 import { eventWords } from '../rules/eventKinds.ts';
-import { measures } from '../rules/measures.ts';
+import { measures, measureWord } from '../rules/measures.ts';
 import type { IntervalRule } from '../rules/rule.ts';
 import { parameterWord } from '../water/parameters.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
@@ -29,16 +29,16 @@ export function ruleInterval(rule: IntervalRule): string {
       return `when ${parameterWord(rule.parameter)} ${way} its band`;
     }
     case 'condition': {
-      const { name, worse } = measures[rule.measure];
+      const { worse } = measures[rule.measure];
       const limit = {
         'as-read': showMeasure(rule.measure, rule.limit),
         'rise-over-clean': `the clean value by ${showMeasure(rule.measure, rule.limit)}`,
         'share-of-clean': `${number(rule.limit)} % of the clean value`,
       }[rule.against];
-      return `when its ${name.toLowerCase()} ${worse} ${worse === 'rises' ? 'over' : 'under'} ${limit}`;
+      return `when its ${measureWord(rule.measure)} ${worse} ${worse === 'rises' ? 'over' : 'under'} ${limit}`;
     }
     case 'depletion':
-      return `when what is left is used up (${measures[rule.store].name.toLowerCase()})`;
+      return `when what is left is used up (${measureWord(rule.store)})`;
     case 'season':
       return recurrenceWord(rule.recurrence).replace(/^./, (letter) => letter.toLowerCase());
   }

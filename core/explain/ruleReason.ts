@@ -7,7 +7,7 @@ import type { CrossedAt, RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
 import { NEGLECT_FACTOR } from '../wear/wearPosterior.ts';
 import type { Day, Instant } from '../time/day.ts';
-import { measures, type Measure, type MeasureId } from '../rules/measures.ts';
+import { measures, measureWord, type Measure, type MeasureId } from '../rules/measures.ts';
 import { showMeasure, showReading } from './measureWord.ts';
 import type { WorkShown } from '../rules/workShown.ts';
 import { workWord } from './evidenceWord.ts';
@@ -175,8 +175,7 @@ function countedWord(counted: Extract<RuleReason, { kind: 'wear' }>['counted']):
   const { measure, usualPerDay, recentPerDay } = counted;
   const ratio = recentPerDay / usualPerDay;
   const usual = perDayWord(measure, usualPerDay);
-  if (ratio < RATE_MOVES && ratio > 1 / RATE_MOVES)
-    return ` Counted by ${measures[measure].name.toLowerCase()}, ${usual}.`;
+  if (ratio < RATE_MOVES && ratio > 1 / RATE_MOVES) return ` Counted by ${measureWord(measure)}, ${usual}.`;
   return ` ${measures[measure].name}: ${perDayWord(measure, recentPerDay)} lately, usually ${usual}, so it comes ${ratio > 1 ? 'sooner' : 'later'}.`;
 }
 

@@ -4,7 +4,7 @@ import type { RuleReason } from '../rules/evaluation.ts';
 import { isDueWhenFound } from '../wear/found.ts';
 import { dayOf } from '../time/day.ts';
 import { chanceWord, dayWord, foundInWords, instantWord, rangeWord, type DateStyle } from './words.ts';
-import { measures } from '../rules/measures.ts';
+import { measureWord } from '../rules/measures.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
 import { sayReason, type ReasonContext } from './ruleReason.ts';
 
@@ -112,7 +112,7 @@ function usual(reason: RuleReason): string {
     case 'water-test':
       return 'the water tests say when';
     case 'condition':
-      return `its ${measures[reason.measure].name.toLowerCase()} says when`;
+      return `its ${measureWord(reason.measure)} says when`;
     case 'depletion':
       return 'what is left says when';
     case 'season':

@@ -207,3 +207,9 @@ export const storeMeasureIds = [
   'rated-litres-left',
 ] as const satisfies readonly MeasureId[];
 export type StoreMeasureId = (typeof storeMeasureIds)[number];
+
+/** Within a sentence: "flow", "TDS of the feed". */
+export function measureWord(measure: MeasureId): string {
+  const { name }: Measure = measures[measure];
+  return /^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
+}

@@ -1,5 +1,5 @@
 import { formatNumber, quantities } from '../../core/quantity/quantities.ts';
-import { measures, type Measure, type MeasureId } from '../../core/rules/measures.ts';
+import { measures, measureWord, type Measure, type MeasureId } from '../../core/rules/measures.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { Snapshot } from '../snapshot.ts';
 import { readableFacts, type Readable } from './componentChannel.ts';
@@ -100,7 +100,7 @@ export function unlikelyReading(
   const before = upstream[measure];
   const feed = before && (besides[before] ?? known.last(before));
   if (before && feed !== null && feed !== undefined && value > feed)
-    return `${name} ${show(value)} is more than ${measures[before].name.toLowerCase()}, ${show(feed)}. Are the two swapped?`;
+    return `${name} ${show(value)} is more than ${measureWord(before)}, ${show(feed)}. Are the two swapped?`;
   const rated = measure === 'flow' ? component.content.makeUp?.ratedLph : null;
   if (rated && value > OVER_RATED * rated)
     return `It is rated at ${show(rated)}: ${show(value)} is more than it can give. Is the unit right?`;

@@ -1,10 +1,18 @@
 import Button from '@mui/material/Button';
 
-/** The one thing to press: big enough for a wet thumb. */
-export function BigButton(props: { disabled: boolean; onClick: () => void; children: string }) {
+/** The one thing to press: big enough for a wet thumb. `quiet`: a second one under it, that does more at once. */
+export function BigButton({
+  quiet = false,
+  ...props
+}: {
+  disabled: boolean;
+  onClick: () => void;
+  children: string;
+  quiet?: boolean;
+}) {
   return (
     <div>
-      <Button variant="contained" className="big" {...props} />
+      <Button variant={quiet ? 'outlined' : 'contained'} className="big" {...props} />
     </div>
   );
 }
