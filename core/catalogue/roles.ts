@@ -130,3 +130,6 @@ const none: RolesOfKind = { roles: [], hazards: [] };
 export const rolesOf = (kindId: string | null): RolesOfKind => rolesOfKind[kindId ?? ''] ?? none;
 export const hasRole = (kindId: string | null, ...some: readonly Role[]): boolean =>
   rolesOf(kindId).roles.some((role) => some.includes(role));
+/** It only airs the water: a skimmer and a tower do other work besides. */
+export const onlyAirs = (kindId: string | null): boolean =>
+  hasRole(kindId, 'gas') && !hasRole(kindId, 'export', 'biological');

@@ -1,3 +1,4 @@
+import { hasRole } from '../../core/catalogue/roles.ts';
 import { instantOfWhen } from './when.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { Snapshot } from '../snapshot.ts';
@@ -82,7 +83,7 @@ function neededBy({ content: job }: Stored<'job'>, snapshot: Snapshot): string[]
       .map(({ id }) => id);
   }
   const component = snapshot.content('component', job.componentId);
-  if (component?.kindId === 'top-off' && job.jobId === 'refill')
+  if (component && hasRole(component.kindId, 'top-off') && job.jobId === 'refill')
     return component.systemIds.flatMap((systemId) =>
       serving(systemId)
         .filter(({ content }) => content.kindId === 'make-up-unit' || content.holds?.water === 'fresh')

@@ -1,3 +1,4 @@
+import { hasRole } from '../../core/catalogue/roles.ts';
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import type { Demand } from '../../core/water/makeUp/demand.ts';
 import { measures } from '../../core/rules/measures.ts';
@@ -26,7 +27,9 @@ export function topOffsOf({ snapshot }: Pick<Evidence, 'snapshot'>, systemId: st
     .all('component')
     .filter(
       ({ content }) =>
-        content.kindId === 'top-off' && content.status !== 'removed' && content.systemIds[0] === systemId,
+        hasRole(content.kindId, 'top-off') &&
+        content.status !== 'removed' &&
+        content.systemIds[0] === systemId,
     );
 }
 

@@ -1,3 +1,4 @@
+import { hasRole, onlyAirs } from '../../core/catalogue/roles.ts';
 import {
   hoursWithoutFlow,
   hoursWithoutHeat,
@@ -68,19 +69,16 @@ const noHeat: Means = (evidence, systemId, off, now) => {
   });
 };
 
-/** What is missing while a kind is off. A kind that nothing waits for within days is not in the list. */
-const meansOfKind: Readonly<Record<string, Means>> = {
-  'return-pump': noFlow,
-  'stream-pump': noFlow,
-  canister: noFlow,
-  'air-pump': noFlow,
-  'top-off': noTopOff,
-  heater: noHeat,
-};
+/** What is missing while something is off, by what it does for its water. What nothing waits for within days is not in the list. */
+const missed: readonly { when: (kindId: string | null) => boolean; means: Means }[] = [
+  { when: (kindId) => hasRole(kindId, 'circulation') || onlyAirs(kindId), means: noFlow },
+  { when: (kindId) => hasRole(kindId, 'top-off'), means: noTopOff },
+  { when: (kindId) => hasRole(kindId, 'heat'), means: noHeat },
+];
 
 /** When it starts to matter that something is off, for the system it hits first; null where nothing waits for it. */
 export function mattersOf(evidence: Evidence, off: OffState, now: Instant): Matters | null {
-  const means = meansOfKind[off.kindId ?? ''];
+  const means = missed.find(({ when }) => when(off.kindId))?.means;
   if (!means) return null;
   const all = off.systemIds.map((id) => means(evidence, id, off, now));
   // what is not known comes first: it may be the soonest

@@ -1,3 +1,4 @@
+import { hasRole } from '../../core/catalogue/roles.ts';
 import { shutOrder } from '../../core/catalogue/offDuringChange.ts';
 import { hoursWithoutFlow, hoursWithoutHeat, type Matters } from '../../core/planning/round/matters.ts';
 import { oxygenAfter, temperatureAfter } from '../../core/planning/outage.ts';
@@ -57,7 +58,7 @@ export function powerCut(evidence: Evidence, siteId: string, hours: number, now:
       const here = snapshot
         .all('component')
         .filter((one) => one.content.systemIds.includes(id) && one.content.status === 'running');
-      const heater = here.find((one) => one.content.kindId === 'heater');
+      const heater = here.find((one) => hasRole(one.content.kindId, 'heat'));
       const roomC = snapshot.content('site', siteId)?.roomC ?? null;
       const watts = heater?.content.ratedW ?? null;
       const hoursPerDay = heater?.content.dutyHoursPerDay ?? 24;

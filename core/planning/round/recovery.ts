@@ -1,3 +1,4 @@
+import { hasRole, onlyAirs } from '../../catalogue/roles.ts';
 import type { PathPlace, WorkKind } from '../../catalogue/types.ts';
 
 // Bringing a neglected system back: everything is inspected first, then put right over several visits, one upheaval at a
@@ -26,7 +27,8 @@ export interface RecoveryStage {
   mostAVisit: number;
 }
 
-const keepsAlive = new Set(['heater', 'chiller', 'top-off', 'air-pump', 'emergency-stop', 'standby-power']);
+const keepsAlive = (kindId: string): boolean =>
+  hasRole(kindId, 'heat', 'cool', 'top-off', 'safety') || onlyAirs(kindId);
 /** Looking and testing are not rationed. */
 const MANY = 1000;
 const isUpheaval = (job: RecoveryJob): boolean =>
@@ -38,7 +40,7 @@ export const recoveryStages: readonly RecoveryStage[] = [
     id: 'safe',
     title: 'Make it safe, and look at everything',
     how: 'Leaks, damp plugs, heater, circulation, top-off. Look at every part and touch none that still works.',
-    takes: (job) => (keepsAlive.has(job.kindId) || job.work === 'inspect') && !isUpheaval(job),
+    takes: (job) => (keepsAlive(job.kindId) || job.work === 'inspect') && !isUpheaval(job),
     mostAVisit: MANY,
   },
   {
