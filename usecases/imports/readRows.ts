@@ -106,16 +106,9 @@ function readVisit(context: RowContext, base: Base, remark: string): void {
   mapping.columns.forEach(({ head, target }, i) => {
     const cell = cells[i] ?? '';
     const alone = all[i] ?? null;
-    const read =
-      alone !== null && target.kind === 'measure' && target.componentId !== null
-        ? readAmong(
-            context,
-            { componentId: target.componentId, measure: target.measure },
-            alone,
-            { cell, head, key: `${row}:${i}` },
-            besidesOf(target.componentId, mapping, all),
-          )
-        : alone;
+    const read = asMeasured(context, target, alone, { cell, head, key: `${row}:${i}` }, (componentId) =>
+      besidesOf(componentId, mapping, all),
+    );
     if (read === null) return;
     if (read.kind !== 'value') return tell(context, read, head, cell);
     if (target.kind === 'pressure' && target.componentId !== null) {
@@ -149,6 +142,24 @@ function readVisit(context: RowContext, base: Base, remark: string): void {
     draft.notes.push({ row, systemId: mapping.systemId, when: base.when, note: remark });
   draft.readings.push(...found);
 }
+
+/** What is read on equipment, as it stands among what else is known of it; everything else as it is. */
+const asMeasured = (
+  context: RowContext,
+  target: Target,
+  read: CellRead | null,
+  where: { cell: string; head: string; key: string },
+  besides: (componentId: string) => Partial<Record<MeasureId, number>>,
+): CellRead | null =>
+  read !== null && target.kind === 'measure' && target.componentId !== null
+    ? readAmong(
+        context,
+        { componentId: target.componentId, measure: target.measure },
+        read,
+        where,
+        besides(target.componentId),
+      )
+    : read;
 
 /** What else the row says of the same equipment: a feed beside its product. */
 function besidesOf(
@@ -189,16 +200,7 @@ function readSensor(context: RowContext, base: Base, sensor: string, cell: strin
     });
   const key = `${base.row}:value`;
   const alone = readTarget(context, target, cell, sensor, key);
-  const read =
-    alone !== null && target.kind === 'measure' && target.componentId !== null
-      ? readAmong(
-          context,
-          { componentId: target.componentId, measure: target.measure },
-          alone,
-          { cell, head: sensor, key },
-          {},
-        )
-      : alone;
+  const read = asMeasured(context, target, alone, { cell, head: sensor, key }, () => ({}));
   if (read === null) return;
   if (read.kind !== 'value') return tell(context, read, sensor, `${cell} ${unit}`);
   const channel = channelOf(target, context, sensor);

@@ -3,22 +3,10 @@ import { describe, expect, test } from 'vitest';
 import { constraints, wanted } from './constraints.ts';
 import { brokenBy, inOrder } from './order.ts';
 import { stepsOf, type Visited } from './stepsOf.ts';
-import { standings, type Off, type RoundJob, type Standing } from './step.ts';
+import { standings, type RoundJob, type Standing } from './step.ts';
+import { job, off, ordered, systems } from './testing/visit.ts';
 import { timingOf } from './timing.ts';
 
-const off = (kindId: string): Off => ({ what: kindId, provedBy: 'seen', componentId: kindId, kindId });
-const job = (jobId: string, some: Partial<RoundJob> = {}): RoundJob => ({
-  ...{ jobId, systemIds: ['a'], componentId: null, unitId: null, kindId: 'k', work: 'clean', thing: jobId },
-  ...{ action: 'clean', minutes: 10, wait: null, shuts: [], tests: null, biological: false },
-  ...{ largeMechanical: false, newCharge: false, temporary: null, litres: null, inWater: true },
-  ...{ cautions: [], baths: [] },
-  ...some,
-});
-const systems: Visited[] = [
-  { id: 'a', name: 'A', standing: 'clean' },
-  { id: 'b', name: 'B', standing: 'clean' },
-];
-const ordered = (...jobs: RoundJob[]) => inOrder(stepsOf(jobs, systems), ['a', 'b']);
 const ids = (...jobs: RoundJob[]): string[] => ordered(...jobs).map((step) => step.id);
 const change = job('change', {
   ...{ work: 'change water', minutes: 40 },
@@ -95,7 +83,10 @@ describe('the order of a visit', () => {
       systemIds: fc.constantFrom(['a'], ['b'], ['a', 'b']),
       minutes: fc.integer({ min: 1, max: 90 }),
       wait: fc.option(fc.constant({ what: 'soak', minutes: 30 })),
-      shuts: fc.array(fc.constantFrom(...kinds).map(off), { maxLength: 4 }),
+      shuts: fc.array(
+        fc.constantFrom(...kinds).map((kindId) => off(kindId)),
+        { maxLength: 4 },
+      ),
       biological: fc.boolean(),
       newCharge: fc.boolean(),
       inWater: fc.boolean(),

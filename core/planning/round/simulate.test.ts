@@ -1,29 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { inOrder } from './order.ts';
 import { isBreach, means, simulate, type Mean, type Plant } from './simulate.ts';
-import { stepsOf } from './stepsOf.ts';
-import type { Off, RoundJob, Step } from './step.ts';
+import type { RoundJob, Step } from './step.ts';
+import { job, off, ordered, systems } from './testing/visit.ts';
 import { timingOf } from './timing.ts';
 
-const off = (componentId: string, kindId: string): Off => ({
-  what: componentId,
-  provedBy: 'seen',
-  componentId,
-  kindId,
-});
-const job = (jobId: string, some: Partial<RoundJob> = {}): RoundJob => ({
-  ...{ jobId, systemIds: ['a'], componentId: null, unitId: null, kindId: 'k', work: 'clean', thing: jobId },
-  ...{ action: 'clean', minutes: 10, wait: null, shuts: [], tests: null, biological: false },
-  ...{ largeMechanical: false, newCharge: false, temporary: null, litres: null, inWater: true },
-  ...{ cautions: [], baths: [] },
-  ...some,
-});
-const systems = [
-  { id: 'a', name: 'A', standing: 'clean' as const },
-  { id: 'b', name: 'B', standing: 'clean' as const },
-];
-const ordered = (...jobs: RoundJob[]): Step[] => inOrder(stepsOf(jobs, systems), ['a', 'b']);
 const plant = (
   gives: Partial<Record<Mean, { componentIds: string[]; limitMin: number | null }>>,
   some: Partial<Plant> = {},
