@@ -150,3 +150,14 @@ test('what is due soon on a unit that is opened anyway is offered, what is far o
   expect(offered([skimmer.jobId, neck])).toEqual([]);
   expect(offered([])).toEqual([]);
 });
+
+test('a sock for the stirring-up comes with what stirs, and waits where nothing is stirred', () => {
+  const here = tank();
+  const sock = here.unit('sock-cleaning', 'fit-remove', 400);
+  expect(here.offered(null).offer).toMatchObject({ jobIds: [], waits: [{ row: { jobId: sock.jobId } }] });
+  const deep = here.job({ systemId: here.systemId }, 'deep-clean', 'deep');
+  here.done(deep, 400);
+  expect([...here.offered(null).offer.jobIds].sort()).toEqual([deep, sock.jobId].sort());
+  // too short for both: neither the sock alone
+  expect(here.offered(20).offer.jobIds).toEqual([]);
+});

@@ -7,7 +7,7 @@ import { daysBetween, type Day, type Instant } from '../../core/time/day.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../plan/planRows.ts';
-import { buildRound } from './build.ts';
+import { buildRound, fittingsFor } from './build.ts';
 import { upheavalOf } from './carriers.ts';
 import { offOfRounds } from './offList.ts';
 import { plantOf } from './plant.ts';
@@ -40,23 +40,26 @@ export function offerOf(
   { minutes, day, wishes }: { minutes: number | null; day: Day; wishes: Wishes },
 ): Offer {
   const isWanted = (row: PlanRow): boolean => wantedBefore(wishes, row.jobId, before);
-  const inOrder = [...rows.filter(isWanted), ...rows.filter((row) => !isWanted(row))];
+  const all = [...rows.filter(isWanted), ...rows.filter((row) => !isWanted(row))];
+  // what is fitted while dirt is stirred up comes with what stirs it, and with nothing else
+  const inOrder = all.filter(({ jobId }) => !isFitting(evidence, jobId));
+  const withFittings = (some: readonly string[]): string[] => [...some, ...fittingsFor(evidence, some)];
   const borne = bearable(evidence, inOrder, day);
   const possible = neverBoth(evidence, borne);
   const ids = possible.map((row) => row.jobId);
   const fits = (some: readonly string[]): boolean =>
-    minutes === null || timingOf(buildRound(evidence, some, changePlan)).handsMin <= minutes;
-  const jobIds = keptWithin(ids, fits);
+    minutes === null || timingOf(buildRound(evidence, withFittings(some), changePlan)).handsMin <= minutes;
+  const jobIds = withFittings(keptWithin(ids, fits));
   const kept = new Set(jobIds);
   return {
     jobIds,
-    waits: inOrder
+    waits: all
       .filter((row) => !kept.has(row.jobId))
       .map((row) => ({
         row,
         why: possible.includes(row)
           ? ('minutes' as const)
-          : borne.includes(row)
+          : borne.includes(row) || !inOrder.includes(row)
             ? ('apart' as const)
             : ('life' as const),
         until: before,
@@ -64,6 +67,11 @@ export function offerOf(
       })),
   };
 }
+
+const isFitting = ({ snapshot, definitionOf }: Evidence, jobId: string): boolean => {
+  const job = snapshot.content('job', jobId);
+  return job !== undefined && definitionOf(job).temporary !== undefined;
+};
 
 /** Without what would take too much of the life that cleans a water, the gravest kept. */
 function bearable(evidence: Evidence, rows: readonly PlanRow[], day: Day): PlanRow[] {
