@@ -299,6 +299,15 @@ describe('whether it worked', () => {
         [1, 0.15],
       ]),
     ).toMatch(/^No clear change: .* Look for the cause/));
+  test('out again later: what ended it last time is said', () =>
+    expect(
+      overBand([
+        [10, 0.07],
+        [1, 0.15],
+      ]),
+    ).toMatch(
+      /^Out of its band since .*; nothing was done for it yet\. Last time it was back .*, after Phosphate reactor, replace the charge\.$/,
+    ));
   test('no test since: too early to say', () =>
     expect(overBand([])).toMatch(/^Too early to say whether it helped/));
 });

@@ -6,7 +6,7 @@ import { count, dayWord, listWord } from './words.ts';
 
 /** Whether what was done helped, against its error, what it took, and what follows: two or three sentences. */
 export function caseWord(parameter: ParameterId, one: WaterCase, style: VerdictStyle): string {
-  const { doings, before, after, outcome } = one;
+  const { doings, before, after, outcome, lastTime } = one;
   const level = ({ value, tests }: Level): string =>
     `${style.show(parameter, value)} (${count(tests, 'test')})`;
   const compared = after
@@ -21,19 +21,24 @@ export function caseWord(parameter: ParameterId, one: WaterCase, style: VerdictS
     doings.length === 0
       ? ''
       : ` Done for it: ${listWord(grouped(doings).map(told))}${minutes > 0 ? `; ${count(Math.round(minutes), 'minute')} of work` : ''}.`;
+  // only where it is open: what helped once is worth trying first
+  const helped =
+    lastTime === null
+      ? ''
+      : ` Last time it was back ${day(lastTime.closedDays)}, after ${listWord(grouped(lastTime.doings).map(({ what, times }) => (times === 1 ? what : `${what} (${count(times, 'time')})`)))}.`;
   switch (outcome) {
     case 'worked':
       return `Back in its band since ${day(one.closedDays ?? 0)}: ${compared}.${done} Closed.`;
     case 'helps':
-      return `It helps: ${compared}.${done} Not in its band yet.`;
+      return `It helps: ${compared}.${done} Not in its band yet.${helped}`;
     case 'no-clear-change':
-      return `No clear change: ${compared}.${done} Look for the cause before doing the same again.`;
+      return `No clear change: ${compared}.${done} Look for the cause before doing the same again.${helped}`;
     case 'worse':
-      return `It got worse all the same: ${compared}.${done} Look for the cause.`;
+      return `It got worse all the same: ${compared}.${done} Look for the cause.${helped}`;
     case 'too-early':
-      return `Too early to say whether it helped: ${compared}.${done} The next test tells.`;
+      return `Too early to say whether it helped: ${compared}.${done} The next test tells.${helped}`;
     case 'nothing-done':
-      return `Out of its band since ${day(one.openedDays)}; nothing was done for it yet.`;
+      return `Out of its band since ${day(one.openedDays)}; nothing was done for it yet.${helped}`;
   }
 }
 

@@ -4,7 +4,7 @@ import { oxygenSaturationMgL } from '../water/oxygen.ts';
 import { normalCdf, Z_90 } from '../statistics/normal.ts';
 import { chanceOfLife } from './dueCurve.ts';
 import { awayAnswer, outlasts } from './away.ts';
-import { batteryHours, onBatteries, oxygenAfter, temperatureAfter } from './outage.ts';
+import { arrives, batteryHours, onBatteries, oxygenAfter, temperatureAfter, type Battery } from './outage.ts';
 import { hoursWithoutFlow, hoursWithoutHeat, LEAST_OXYGEN_MG_L } from './round/matters.ts';
 
 describe('away', () => {
@@ -58,7 +58,21 @@ describe('a power cut', () => {
     expect(temperatureAfter(3, { ...tank, roomC: 25 })).toBe(25);
   });
   // handbook: hours = Wh × 0.85 ÷ W
-  test('a battery of 1,000 Wh runs 50 W for 17 h', () => expect(batteryHours(1000, 50)).toBeCloseTo(17, 12));
+  const battery = (wattHours: number, some: Partial<Battery> = {}): Battery => ({
+    ...{ wattHours, declaredShare: null, ran: null },
+    ...some,
+  });
+  test('a battery of 1,000 Wh runs 50 W for 17 h', () =>
+    expect(batteryHours(battery(1000), 50)).toBeCloseTo(17, 12));
+  test('what arrives: measured before declared, declared before usual', () => {
+    // half of a lead battery: common practice, no published source
+    const lead = battery(1000, { declaredShare: 0.5 });
+    expect([arrives(battery(1000)).from, arrives(lead).from]).toEqual(['usual', 'declared']);
+    expect(batteryHours(lead, 50)).toBeCloseTo(10, 12);
+    const tried = { ...lead, ran: { hours: 8.4, watts: 50 } };
+    expect(arrives(tried)).toEqual({ share: 0.42, from: 'measured' });
+    expect(batteryHours(tried, 50)).toBeCloseTo(8.4, 12);
+  });
   test('which pump on which battery: the most pressing first, each carried to the end or not at all', () => {
     const loads = [
       { id: 'tower', watts: 40 },
@@ -67,15 +81,15 @@ describe('a power cut', () => {
       { id: 'stream', watts: 20 },
     ];
     // 6 h: 240, 30, 540, 120 Wh asked of 510 and 255 Wh that arrive
-    expect([...onBatteries([300, 600], loads, 6)]).toEqual([
+    expect([...onBatteries([battery(300), battery(600)], loads, 6)]).toEqual([
       ['tower', 1],
       ['air', 1],
       ['stream', 0],
     ]);
     expect(onBatteries([], loads, 6).size).toBe(0);
     // nothing is promised that does not last: what each battery gives is at most what arrives of it
-    expect(onBatteries([600], [{ id: 'a', watts: 85 }], 6).get('a')).toBe(0);
-    expect(onBatteries([600], [{ id: 'a', watts: 86 }], 6).size).toBe(0);
+    expect(onBatteries([battery(600)], [{ id: 'a', watts: 85 }], 6).get('a')).toBe(0);
+    expect(onBatteries([battery(600)], [{ id: 'a', watts: 86 }], 6).size).toBe(0);
   });
 });
 

@@ -4,11 +4,31 @@ import { oxygenUseMgPerHour } from './round/matters.ts';
 
 // What a power cut does to a body of water, hour by hour. On the safe side: nothing comes in by the surface.
 
-/** Of a battery’s rated energy so much arrives. Common practice, no published source. */
-const BATTERY_SHARE = 0.85;
+/** Of a battery’s rated energy so much arrives, where nobody said or measured it. Common practice, no published source. */
+export const USUAL_ARRIVES = 0.85;
 
-/** Hours a battery runs a load: Wh × 0.85 ÷ W. */
-export const batteryHours = (wattHours: number, watts: number): number => (wattHours * BATTERY_SHARE) / watts;
+export interface Battery {
+  /** As it is rated, Wh. */
+  wattHours: number;
+  /** What of it may be drawn and arrives, as its keeper or maker says; null: as usual. */
+  declaredShare: number | null;
+  /** A run down to its end; null: never tried. */
+  ran: { hours: number; watts: number } | null;
+}
+/** What of its rating arrives: measured before declared, declared before usual. */
+export function arrives({ wattHours, declaredShare, ran }: Battery): {
+  share: number;
+  from: 'measured' | 'declared' | 'usual';
+} {
+  if (ran && wattHours > 0) return { share: (ran.hours * ran.watts) / wattHours, from: 'measured' };
+  return declaredShare === null
+    ? { share: USUAL_ARRIVES, from: 'usual' }
+    : { share: declaredShare, from: 'declared' };
+}
+
+/** Hours a battery runs a load: Wh × what of it arrives ÷ W. */
+export const batteryHours = (battery: Battery, watts: number): number =>
+  (battery.wattHours * arrives(battery).share) / watts;
 
 /** Something that wants power meanwhile, W. */
 export interface Load {
@@ -18,16 +38,15 @@ export interface Load {
 
 /**
  * Which load goes on which battery, so that each lasts to the end: the most pressing first, on the battery with most left.
- * @param batteries rated energy, Wh
  * @param loads most pressing first
  * @returns by load its battery, counted from 0; one that no battery carries to the end is not among them
  */
 export function onBatteries(
-  batteries: readonly number[],
+  batteries: readonly Battery[],
   loads: readonly Load[],
   hours: number,
 ): Map<string, number> {
-  const left = batteries.map((wattHours) => wattHours * BATTERY_SHARE);
+  const left = batteries.map((battery) => battery.wattHours * arrives(battery).share);
   const found = new Map<string, number>();
   for (const { id, watts } of loads) {
     const at = left.indexOf(Math.max(...left));

@@ -57,6 +57,21 @@ describe('whether what was done helped', () => {
     expect(found?.doings).toHaveLength(7);
     expect(found?.outcome).toBe('helps');
   });
+  test('what ended it last time is remembered, the other side is another story', () => {
+    const then: Doing = { ...charge, days: -80 };
+    const again = series([-84, 0.15], [-70, 0.08], [-40, 0.07], [-15, 0.14]);
+    expect(latestCase(again, [then])).toMatchObject({
+      outcome: 'nothing-done',
+      lastTime: { closedDays: -70, doings: [then] },
+    });
+    // it was too low then
+    expect(latestCase(series([-84, 0.005], [-70, 0.08], [-15, 0.14]), [then])?.lastTime).toBeNull();
+    // it came back by itself
+    expect(latestCase(again, [])?.lastTime).toBeNull();
+    // nothing between them: the one before counts
+    const twice = series([-200, 0.15], [-190, 0.08], [-84, 0.15], [-70, 0.08], [-15, 0.14]);
+    expect(latestCase(twice, [{ ...then, days: -195 }])?.lastTime).toMatchObject({ closedDays: -190 });
+  });
   test('no test since: too early', () =>
     expect(latestCase(series([-15, 0.14]), [charge])).toMatchObject({ after: null, outcome: 'too-early' }));
   test('nothing done: it says so', () =>

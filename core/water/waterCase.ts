@@ -27,6 +27,8 @@ export interface WaterCase {
   /** null: no test yet that could show what was done. */
   after: Level | null;
   outcome: 'worked' | 'helps' | 'no-clear-change' | 'worse' | 'too-early' | 'nothing-done';
+  /** The case before it on the same side that ended well, and what was done then; null: there is none. */
+  lastTime: { closedDays: number; doings: readonly Doing[] } | null;
 }
 
 /** What was done shows in the water from the day after; a test before that is of the old water. House default. */
@@ -76,8 +78,26 @@ export function latestCase(series: TestSeries, doings: readonly Doing[]): WaterC
       before: whole,
       after,
       outcome: closed ? 'worked' : outcomeOf(whole, after, side, done.length > 0),
+      lastTime: lastTimeOf(series, doings, opened, side),
     }
   );
+}
+
+/** What ended the case before: its tests are those before this one opened. */
+function lastTimeOf(
+  series: TestSeries,
+  doings: readonly Doing[],
+  opened: TestPoint,
+  side: WaterCase['side'],
+): WaterCase['lastTime'] {
+  const earlier = latestCase(
+    { ...series, points: series.points.filter((point) => point.days < opened.days) },
+    doings,
+  );
+  if (!earlier) return null;
+  return earlier.side === side && earlier.closedDays !== null && earlier.doings.length > 0
+    ? { closedDays: earlier.closedDays, doings: earlier.doings }
+    : earlier.lastTime;
 }
 
 function lastOut(

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { mattersWord } from '../../../core/explain/mattersWord.ts';
 import { LEAST_OXYGEN_MG_L } from '../../../core/planning/round/matters.ts';
-import { batteryHours, onBatteries } from '../../../core/planning/outage.ts';
+import { arrives, batteryHours, onBatteries, type Battery } from '../../../core/planning/outage.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
 import type { CutSystem } from '../../../usecases/whatIf/powerCut.ts';
 import { api } from '../../api/client.ts';
@@ -16,7 +16,7 @@ const HOURS = 6;
 export function PowerCut({ siteId }: { siteId: string }) {
   const [hours, setHours] = useState<number | null>(HOURS);
   // the last field is for the next one
-  const [batteries, setBatteries] = useState<readonly (number | null)[]>([null]);
+  const [batteries, setBatteries] = useState<readonly Typed[]>([untyped]);
   const { data, error } = useQuery({
     queryKey: ['plan', 'power-cut', siteId, hours],
     queryFn: () => api.get<CutSystem[]>(`/plan/power-cut?site=${siteId}&hours=${hours ?? HOURS}`),
@@ -30,26 +30,21 @@ export function PowerCut({ siteId }: { siteId: string }) {
       .flatMap(({ componentId, watts }) => (watts === null ? [] : [{ id: componentId, watts }]));
     // one unit may serve several waters
     const once = [...new Map(loads.map((load) => [load.id, load])).values()];
-    return onBatteries(
-      batteries.map((one) => one ?? 0),
-      once,
-      hours ?? HOURS,
-    );
+    return onBatteries(batteries.map(batteryOf), once, hours ?? HOURS);
   }, [data, batteries, hours]);
   return (
     <section>
       <div className="actions">
         <NumberField label="It lasts" unit="h" value={hours} onChange={setHours} />
-        {batteries.map((wattHours, i) => (
-          <NumberField
-            // batteries have no name but their place in the row
+        {batteries.map((battery, i) => (
+          // batteries have no name but their place in the row
+          <BatteryFields
             key={i}
-            label={`Battery ${i + 1} holds`}
-            unit="Wh"
-            value={wattHours}
-            onChange={(value) => {
-              const next = batteries.map((one, at) => (at === i ? value : one));
-              setBatteries(next.at(-1) === null ? next : [...next, null]);
+            name={`Battery ${i + 1}`}
+            battery={battery}
+            onChange={(typed) => {
+              const next = batteries.map((one, at) => (at === i ? typed : one));
+              setBatteries(next.at(-1)?.wattHours === null ? next : [...next, untyped]);
             }}
           />
         ))}
@@ -66,6 +61,80 @@ export function PowerCut({ siteId }: { siteId: string }) {
   );
 }
 
+/** A battery as it is typed. */
+interface Typed {
+  wattHours: number | null;
+  declaredPercent: number | null;
+  ranHours: number | null;
+  ranWatts: number | null;
+}
+const untyped: Typed = { wattHours: null, declaredPercent: null, ranHours: null, ranWatts: null };
+const batteryOf = ({ wattHours, declaredPercent, ranHours, ranWatts }: Typed): Battery => ({
+  wattHours: wattHours ?? 0,
+  declaredShare: declaredPercent === null ? null : declaredPercent / 100,
+  ran: ranHours === null || ranWatts === null ? null : { hours: ranHours, watts: ranWatts },
+});
+
+/** What a battery holds; once it is typed, what of that arrives, and a run that measured it. */
+function BatteryFields({
+  name,
+  battery,
+  onChange,
+}: {
+  name: string;
+  battery: Typed;
+  onChange: (battery: Typed) => void;
+}) {
+  const set = (some: Partial<Typed>): void => onChange({ ...battery, ...some });
+  const { share, from } = arrives(batteryOf(battery));
+  const percent = `${formatNumber(100 * share, 0)} %`;
+  const said =
+    from === 'measured'
+      ? `measured ${percent}${battery.declaredPercent === null ? '' : `, declared ${formatNumber(battery.declaredPercent, 0)} %`}`
+      : from === 'usual'
+        ? `${percent} as usual; half of a lead battery`
+        : undefined;
+  return (
+    <>
+      <NumberField
+        label={`${name} holds`}
+        unit="Wh"
+        value={battery.wattHours}
+        onChange={(wattHours) => set({ wattHours })}
+      />
+      {battery.wattHours !== null && (
+        <>
+          <NumberField
+            label={`Of it arrives, battery ${name.slice(-1)}`}
+            unit="%"
+            value={battery.declaredPercent}
+            help={said}
+            error={
+              battery.declaredPercent !== null &&
+              (battery.declaredPercent <= 0 || battery.declaredPercent > 100)
+                ? 'Between 1 and 100 %.'
+                : undefined
+            }
+            onChange={(declaredPercent) => set({ declaredPercent })}
+          />
+          <NumberField
+            label="Tried: it ran"
+            unit="h"
+            value={battery.ranHours}
+            onChange={(ranHours) => set({ ranHours })}
+          />
+          <NumberField
+            label="at a load of"
+            unit="W"
+            value={battery.ranWatts}
+            onChange={(ranWatts) => set({ ranWatts })}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
 function CutOf({
   system,
   hours,
@@ -74,7 +143,7 @@ function CutOf({
 }: {
   system: CutSystem;
   hours: number;
-  batteries: readonly (number | null)[];
+  batteries: readonly Typed[];
   on: ReadonlyMap<string, number>;
 }) {
   const amounts = useAmounts();
@@ -146,12 +215,8 @@ function CutOf({
 }
 
 /** "battery 2, alone 10.2 h of it". */
-function batteryWord(
-  watts: number | null,
-  battery: number | null,
-  batteries: readonly (number | null)[],
-): string {
+function batteryWord(watts: number | null, battery: number | null, batteries: readonly Typed[]): string {
   if (watts === null) return 'watts not known: enter them on its page';
   if (battery === null) return 'no battery carries it to the end';
-  return `battery ${battery + 1}, which alone would run it ${formatNumber(batteryHours(batteries[battery] ?? 0, watts), 1)} h`;
+  return `battery ${battery + 1}, which alone would run it ${formatNumber(batteryHours(batteryOf(batteries[battery] ?? untyped), watts), 1)} h`;
 }
