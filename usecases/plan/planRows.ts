@@ -10,6 +10,7 @@ import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import { standingOf, type WaterStanding } from '../../core/water/standing.ts';
 import { verdictOf } from '../../core/water/verdict.ts';
 import type { WaterSeries } from '../../core/rules/facts.ts';
+import type { MayStand } from '../round/mayStand.ts';
 import type { SystemDanger } from '../water/systemDangers.ts';
 import type { AssembledJob } from '../../model/facts/jobFacts.ts';
 
@@ -103,6 +104,8 @@ export interface WaterTested extends WaterStanding {
   systemName: string;
   /** null: never tested. */
   lastDay: Day | null;
+  /** How long it may stand without flow, heat and a broken surface, min. */
+  mayStand: MayStand;
 }
 /** What a plan says of the water, beside its jobs. */
 export type PlanBeside = Omit<Plan, 'at' | 'jobs'>;
@@ -129,12 +132,12 @@ export function incomingWaterOf(systems: readonly SystemSeries[]): IncomingWater
 
 /** Each water by what its tests allow. */
 export const watersTested = (
-  systems: readonly (SystemSeries & { systemId: string; systemName: string })[],
+  systems: readonly (SystemSeries & { systemId: string; systemName: string; mayStand: MayStand })[],
 ): WaterTested[] =>
-  systems.map(({ systemId, systemName, zone, series }) => {
+  systems.map(({ systemId, systemName, zone, series, mayStand }) => {
     const last = Math.max(...series.flatMap(({ points }) => points.map(({ at }) => at)));
     return {
-      ...{ systemId, systemName, ...standingOf(series.map(verdictOf)) },
+      ...{ systemId, systemName, mayStand, ...standingOf(series.map(verdictOf)) },
       lastDay: Number.isFinite(last) ? dayOf(last, zone) : null,
     };
   });

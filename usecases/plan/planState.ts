@@ -26,6 +26,8 @@ import {
   type PlanBeside,
   type PlanRow,
 } from './planRows.ts';
+import { mayStandOf } from '../round/mayStand.ts';
+import type { ParameterId } from '../../core/water/parameters.ts';
 import { touchedBy } from './planTouches.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import { systemDangers } from '../water/systemDangers.ts';
@@ -195,7 +197,17 @@ export class PlanState {
     const systems = this.snapshot.all('system').map(({ id, content }) => {
       const zone = zoneOfSystem(this.snapshot, id);
       const series = this.maker.historiesOf(id, zone, this.instantAt(zone));
-      return { content, zone, series, systemId: id, systemName: content.name };
+      const last = (parameter: ParameterId): number | null =>
+        series.find((one) => one.parameter === parameter)?.points.findLast((point) => point.doubt === null)
+          ?.value ?? null;
+      const tested = { temperatureC: last('temperature'), salinity: last('salinity') };
+      const mayStand = mayStandOf(
+        { snapshot: this.snapshot, index: this.index },
+        { id, content },
+        tested,
+        this.instantAt(zone),
+      );
+      return { content, zone, series, systemId: id, systemName: content.name, mayStand };
     });
     return {
       outOfBand: outOfBandOf(systems),

@@ -9,6 +9,7 @@ import { wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { buildRound, fittingsFor } from './build.ts';
 import { upheavalOf } from './carriers.ts';
+import type { MayStand } from './mayStand.ts';
 import { offOfRounds } from './offList.ts';
 import { plantOf } from './plant.ts';
 import type { Proposal } from './proposal.ts';
@@ -123,9 +124,10 @@ export function played(
   steps: readonly Step[],
   now: Instant,
   leftOff: ReadonlySet<string>,
+  known?: ReadonlyMap<string, MayStand>,
 ): PlayedRound {
   const systemIds = [...new Set(steps.flatMap((step) => step.systemIds))];
-  const plant = plantOf(evidence, systemIds, now, leftOff);
+  const plant = plantOf(evidence, systemIds, now, leftOff, known);
   const timing = timingOf(steps);
   const still = simulate(steps, plant, timing);
   return { steps, timing, plant, still, breaches: still.filter(isBreach) };

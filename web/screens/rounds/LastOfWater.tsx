@@ -3,7 +3,7 @@ import type { Step } from '../../../core/planning/round/step.ts';
 import { evidenceOf } from '../../../model/water/testedWater.ts';
 import { plantOf } from '../../../usecases/round/plant.ts';
 import { notRunning } from '../../../model/round/fold.ts';
-import { useNow, useSnapshot } from '../../api/data.ts';
+import { useNow, usePlan, useSnapshot } from '../../api/data.ts';
 import type { RoundHere } from './useRound.ts';
 
 const goneWords = {
@@ -17,7 +17,11 @@ export function LastOfWater({ step, here }: { step: Step; here: RoundHere }) {
   const snapshot = useSnapshot();
   const now = useNow();
   const componentId = step.off?.componentId ?? null;
-  const plant = useMemo(() => plantOf(evidenceOf(snapshot), step.systemIds, now), [snapshot, step, now]);
+  const { waters } = usePlan();
+  const plant = useMemo(() => {
+    const known = new Map(waters.map((one) => [one.systemId, one.mayStand]));
+    return plantOf(evidenceOf(snapshot), step.systemIds, now, new Set(), known);
+  }, [snapshot, step, now, waters]);
   if (componentId === null) return null;
   const off = new Set(notRunning(here.state).flatMap((one) => one.componentId ?? []));
   const said = plant.systems.flatMap(({ name, gives }) =>

@@ -8,7 +8,7 @@ import { offOfRounds } from '../../../usecases/round/offList.ts';
 import { whileOpen } from '../../../usecases/round/whileOpen.ts';
 import { standbyConflicts } from '../../../usecases/round/redundancy.ts';
 import { biologicalConflicts } from '../../../usecases/round/spacing.ts';
-import { useNow, useSnapshot } from '../../api/data.ts';
+import { useNow, usePlan, useSnapshot } from '../../api/data.ts';
 import { todayIn } from '../../parts/dates.ts';
 import { useKept } from '../../parts/useKept.ts';
 
@@ -27,6 +27,7 @@ const asProposed: Draft = { dropped: null, added: [], order: null };
 /** A round while it is put together: what it takes up, in which order, and what speaks against it. */
 export function useBuild(siteId: string, systemId: string | null, given: readonly string[] | null) {
   const snapshot = useSnapshot();
+  const plan = usePlan();
   const now = useNow();
   const site = snapshot.get('site', siteId);
   const zone = site?.content.timeZone ?? 'UTC';
@@ -43,6 +44,7 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   const chosen = rows.filter((row) => !dropped.includes(row.jobId)).map((row) => row.jobId);
   const proposed = buildRound(evidence, chosen, changePlan);
   const steps = inOwnOrder(proposed, draft.order);
+  const mayStand = new Map(plan.waters.map((one) => [one.systemId, one.mayStand]));
   const leftOff = new Set(offOfRounds(snapshot, evidence.index).flatMap((off) => off.componentId ?? []));
   /** What a person moved from this visit to a later one. */
   const movedOn = here.flatMap((row) => {
@@ -51,7 +53,7 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   });
   const offered = (): void => setDraft({ ...draft, dropped: null });
   const everything = (): void => setDraft({ ...draft, dropped: [] });
-  const { timing, plant, still, breaches } = played(evidence, steps, now, leftOff);
+  const { timing, plant, still, breaches } = played(evidence, steps, now, leftOff, mayStand);
   return {
     ...{ offered, everything, movedOn, timing, plant, still, breaches },
     minutesThere: offer.minutes,
