@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { cautionIds } from '../core/catalogue/cautions.ts';
 import { eventKinds } from '../core/rules/eventKinds.ts';
 import { permitIds, skillIds } from '../core/catalogue/hands.ts';
-import { guardedSources, pathPlaces } from '../core/catalogue/types.ts';
+import { bathKinds, guardedSources, pathPlaces } from '../core/catalogue/types.ts';
 import { parameterIds } from '../core/water/parameters.ts';
 import { counterIds, measureIds, storeMeasureIds } from '../core/rules/measures.ts';
 import { bandSides, conditionBases, limitSetters } from '../core/rules/rule.ts';
@@ -143,7 +143,7 @@ export const JobDefinition = v.pipe(
     announces: v.optional(v.array(v.picklist(eventKinds))),
     biological: v.optional(flag('Biological')),
     largeMechanical: v.optional(flag('Large mechanical clean')),
-    handles: v.optional(v.array(v.picklist(['acid', 'bleach']))),
+    handles: v.optional(v.array(v.picklist(bathKinds))),
     consequence: Consequence,
     lateness: Lateness,
     cautions: v.array(v.picklist(cautionIds)),

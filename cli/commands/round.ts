@@ -36,11 +36,8 @@ export function roundCommand(): Command {
           `--place: there is no “${options.place}”. There is: ${sites.map((one) => one.content.name).join(', ')}.`,
         );
       const today = options.on ?? dayOf(now(), site.content.timeZone);
-      const instantAt = instantAtOf(today);
-      const plan = makePlan(snapshot, instantAt, today);
-      const round = printedRound(evidenceOf(snapshot), plan.jobs, site, {
-        ...{ today, now: instantAt(site.content.timeZone), all: options.all },
-      });
+      const plan = makePlan(snapshot, instantAtOf(today), today);
+      const round = printedRound(evidenceOf(snapshot), plan, site, { today, all: options.all });
       process.stdout.write(options.json ? `${JSON.stringify(round, null, 1)}\n` : asRead(round));
     });
 }

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { cautionIds } from '../../core/catalogue/cautions.ts';
+import { bathKinds } from '../../core/catalogue/types.ts';
 import { phases, standings } from '../../core/planning/round/step.ts';
 import { foundGrades } from '../../core/wear/found.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
@@ -37,7 +38,7 @@ const StepSchema = v.strictObject({
   dry: flag('Whether it is dry'),
   standing: v.nullable(choice('How its water stands', standings)),
   cautions: v.array(v.picklist(cautionIds)),
-  baths: v.optional(v.array(v.picklist(['acid', 'bleach']))),
+  baths: v.optional(v.array(v.picklist(bathKinds))),
 });
 
 export const RoundContent = v.strictObject({

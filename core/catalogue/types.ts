@@ -54,6 +54,10 @@ export interface Shuts {
   provedBy: string;
 }
 
+/** What hands work with that must never meet: acid frees chlorine from bleach. */
+export const bathKinds = ['acid', 'bleach'] as const;
+export type BathKind = (typeof bathKinds)[number];
+
 /** A bath of a product and water; the share of the product is above 0 and at most 1. */
 export interface Bath {
   product: string;
@@ -107,7 +111,7 @@ export interface JobDefinition {
   costRatio?: number;
   lateness: Lateness;
   /** Acid or bleach that hands work with: the two never meet in a visit. */
-  handles?: readonly ('acid' | 'bleach')[];
+  handles?: readonly BathKind[];
   cautions: readonly CautionId[];
   /** Where the figures come from. */
   basis: string;

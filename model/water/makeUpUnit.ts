@@ -127,13 +127,8 @@ function rejections(
   zone: string,
   at: Instant,
 ): { at: Instant; value: number; from: 'read' | 'tds' }[] {
-  const of = (measure: UnitReading['measure']): UnitReading[] =>
-    unitReadings(index, unitId, measure, zone, at).map((one) => ({
-      measure,
-      at: one.at,
-      value: one.value,
-      timing: one.timing,
-    }));
+  const of = (measure: MeasureId): UnitReading[] =>
+    unitReadings(index, unitId, measure, zone, at).map((one) => ({ ...one, measure }));
   const read = of('rejection');
   return [
     ...rejectionsOfTds([...read, ...of('tds-in'), ...of('tds-membrane')]).map((one) => ({
@@ -153,9 +148,9 @@ function membranePath(
 ): { at: Instant; value: number; from: 'read' | 'rejection' }[] {
   const direct = unitReadings(index, unitId, 'tds-membrane', zone, at);
   const feed = unitReadings(index, unitId, 'tds-in', zone, at);
-  const derived = rejections(index, unitId, zone, at).flatMap((one) => {
+  const derived = unitReadings(index, unitId, 'rejection', zone, at).flatMap((one) => {
     const before = feed.findLast((reading) => reading.at <= one.at) ?? feed[0];
-    return before && one.from === 'read'
+    return before
       ? [{ at: one.at, value: before.value * (1 - one.value / 100), from: 'rejection' as const }]
       : [];
   });

@@ -8,7 +8,7 @@ import type { RuleKind } from '../../core/rules/rule.ts';
 import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import { standingOf, type WaterStanding } from '../../core/water/standing.ts';
-import { verdictOf } from '../../core/water/verdict.ts';
+import type { ParameterVerdict } from '../../core/water/verdict.ts';
 import type { WaterSeries } from '../../core/rules/facts.ts';
 import type { MayStand } from '../round/mayStand.ts';
 import type { SystemDanger } from '../water/systemDangers.ts';
@@ -115,6 +115,8 @@ export const nothingBeside: PlanBeside = { outOfBand: [], incoming: [], dangers:
 export interface SystemSeries {
   zone: string;
   series: readonly WaterSeries[];
+  /** Each of them with its verdict, judged once for all that is said of it. */
+  judged: readonly { one: WaterSeries; verdict: ParameterVerdict }[];
 }
 
 /** The last accepted reading of each incoming water. */
@@ -134,10 +136,10 @@ export function incomingWaterOf(systems: readonly SystemSeries[]): IncomingWater
 export const watersTested = (
   systems: readonly (SystemSeries & { systemId: string; systemName: string; mayStand: MayStand })[],
 ): WaterTested[] =>
-  systems.map(({ systemId, systemName, zone, series, mayStand }) => {
-    const last = Math.max(...series.flatMap(({ points }) => points.map(({ at }) => at)));
+  systems.map(({ systemId, systemName, zone, judged, mayStand }) => {
+    const last = Math.max(...judged.flatMap(({ one }) => one.points.map(({ at }) => at)));
     return {
-      ...{ systemId, systemName, mayStand, ...standingOf(series.map(verdictOf)) },
+      ...{ systemId, systemName, mayStand, ...standingOf(judged.map((each) => each.verdict)) },
       lastDay: Number.isFinite(last) ? dayOf(last, zone) : null,
     };
   });
@@ -145,10 +147,9 @@ export const watersTested = (
 /** Each system's parameters by their last test, those out of band only. */
 export function outOfBandOf(systems: readonly SystemSeries[]): OutOfBand[] {
   return inOrder(
-    systems.flatMap(({ zone, series }) =>
-      series.flatMap((one): OutOfBand[] => {
+    systems.flatMap(({ zone, judged }) =>
+      judged.flatMap(({ one, verdict: { verdict, latest } }): OutOfBand[] => {
         const { systemId, systemName, parameter, band } = one;
-        const { verdict, latest } = verdictOf(one);
         const last = latest && one.points.find((point) => point === latest);
         if (!last || (verdict !== 'above' && verdict !== 'below' && verdict !== 'stripped')) return [];
         const { value, below } = last;

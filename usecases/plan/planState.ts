@@ -26,6 +26,7 @@ import {
   type PlanBeside,
   type PlanRow,
 } from './planRows.ts';
+import { verdictOf } from '../../core/water/verdict.ts';
 import { mayStandOf } from '../round/mayStand.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { touchedBy } from './planTouches.ts';
@@ -207,7 +208,8 @@ export class PlanState {
         tested,
         this.instantAt(zone),
       );
-      return { content, zone, series, systemId: id, systemName: content.name, mayStand };
+      const judged = series.map((one) => ({ one, verdict: verdictOf(one) }));
+      return { content, zone, series, judged, systemId: id, systemName: content.name, mayStand };
     });
     return {
       outOfBand: outOfBandOf(systems),

@@ -22,3 +22,7 @@ export function offOfRounds(snapshot: Snapshot, index: RecordIndex): OffOfRound[
     }));
   });
 }
+
+/** The equipment among it. */
+export const leftOffIds = (snapshot: Snapshot, index: RecordIndex): ReadonlySet<string> =>
+  new Set(offOfRounds(snapshot, index).flatMap((off) => off.componentId ?? []));

@@ -49,7 +49,8 @@ describe('a round holds what the day allows', () => {
       expect(one).toMatchObject({ why: 'minutes', until: proposal.before });
       expect(one.chance).toBeGreaterThan(0.5);
     }
-    const hands = played(evidence, buildRound(evidence, offer.jobIds), NOW, new Set()).timing.handsMin;
+    const hands = played(evidence.snapshot, buildRound(evidence, offer.jobIds), [], new Set()).timing
+      .handsMin;
     expect(hands).toBeLessThanOrEqual(60);
   });
   test('two carriers of one water: the graver one is taken, the other waits for the life of the water', () => {
@@ -101,7 +102,9 @@ describe('what a water may be without', () => {
     const here = tank();
     here.component('return-pump', [here.systemId]);
     const limit = () => {
-      const [system] = plantOf(evidenceOf(Snapshot.of(here.records)), [here.systemId], NOW).systems;
+      const snapshot = Snapshot.of(here.records);
+      const { waters } = makePlan(snapshot, () => NOW, TODAY);
+      const [system] = plantOf(snapshot, [here.systemId], waters).systems;
       return system?.gives.flow?.limitMin;
     };
     // fish-only sea of 25 °C, 100 L/kg
@@ -115,7 +118,7 @@ describe('what a water may be without', () => {
     system.content = {
       ...system.content,
       mayStand: { flowMin: 25, heatMin: null, airMin: null },
-    } as typeof system.content;
+    };
     expect(limit()).toBe(25);
   });
   test('which water it is: quarantine, cold, reef by its programme, large fresh', () => {

@@ -1,16 +1,17 @@
 import { chanceDue } from '../../core/planning/dueCurve.ts';
 import { keptWithin } from '../../core/planning/round/keptWithin.ts';
 import { isBreach, simulate, type Plant, type Still } from '../../core/planning/round/simulate.ts';
-import type { BathKind, Step } from '../../core/planning/round/step.ts';
+import type { BathKind } from '../../core/catalogue/types.ts';
+import type { Step } from '../../core/planning/round/step.ts';
 import { timingOf, type Timing } from '../../core/planning/round/timing.ts';
-import { daysBetween, type Day, type Instant } from '../../core/time/day.ts';
+import { daysBetween, type Day } from '../../core/time/day.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { buildRound, fittingsFor } from './build.ts';
 import { upheavalOf } from './carriers.ts';
-import type { MayStand } from './mayStand.ts';
-import { offOfRounds } from './offList.ts';
+import { leftOffIds } from './offList.ts';
 import { plantOf } from './plant.ts';
 import type { Proposal } from './proposal.ts';
 import { standbyConflicts } from './redundancy.ts';
@@ -94,7 +95,7 @@ function bearable(evidence: Evidence, rows: readonly PlanRow[], day: Day): PlanR
 /** Without what must not be in one visit: both of a pair down, acid beside bleach; the gravest kept. */
 function neverBoth(evidence: Evidence, rows: readonly PlanRow[]): PlanRow[] {
   const { snapshot, index, definitionOf } = evidence;
-  const leftOff = new Set(offOfRounds(snapshot, index).flatMap((off) => off.componentId ?? []));
+  const leftOff = leftOffIds(snapshot, index);
   const bathsOf = (jobId: string): readonly BathKind[] => {
     const job = snapshot.content('job', jobId);
     return job ? (definitionOf(job).handles ?? []) : [];
@@ -120,14 +121,13 @@ export interface PlayedRound {
   breaches: readonly Still[];
 }
 export function played(
-  evidence: Evidence,
+  snapshot: Snapshot,
   steps: readonly Step[],
-  now: Instant,
+  waters: Parameters<typeof plantOf>[2],
   leftOff: ReadonlySet<string>,
-  known?: ReadonlyMap<string, MayStand>,
 ): PlayedRound {
   const systemIds = [...new Set(steps.flatMap((step) => step.systemIds))];
-  const plant = plantOf(evidence, systemIds, now, leftOff, known);
+  const plant = plantOf(snapshot, systemIds, waters, leftOff);
   const timing = timingOf(steps);
   const still = simulate(steps, plant, timing);
   return { steps, timing, plant, still, breaches: still.filter(isBreach) };

@@ -1,10 +1,8 @@
 import { hasRole, rolesOf } from '../../core/catalogue/roles.ts';
-import type { Mean, Plant, PlantSystem } from '../../core/planning/round/simulate.ts';
-import type { Instant } from '../../core/time/day.ts';
-import type { Evidence } from '../../model/water/testedWater.ts';
+import type { Mean, Plant, PlantSystem, Still } from '../../core/planning/round/simulate.ts';
 import type { Stored } from '../../contract/records.ts';
-import { lastTested } from './matters.ts';
-import { mayStandOf, type MayStand } from './mayStand.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
+import type { WaterTested } from '../plan/planRows.ts';
 
 /** What gives each of them. Water that falls over a weir breaks its surface. */
 const givenBy: Readonly<Record<Mean, (kindId: string) => boolean>> = {
@@ -14,17 +12,15 @@ const givenBy: Readonly<Record<Mean, (kindId: string) => boolean>> = {
 };
 
 /**
- * What a visit may switch off, and for how long each water may be without it, as far as the records tell.
- * @param known by system, where the plan has said it already: a window holds no readings of its own
+ * What a visit may switch off, and for how long each water may be without it.
+ * @param waters as the plan says of them: it alone has all readings at hand
  */
 export function plantOf(
-  evidence: Evidence,
+  snapshot: Snapshot,
   systemIds: readonly string[],
-  now: Instant,
+  waters: readonly Pick<WaterTested, 'systemId' | 'mayStand'>[],
   leftOff: ReadonlySet<string> = new Set(),
-  known: ReadonlyMap<string, MayStand> = new Map(),
 ): Plant {
-  const { snapshot } = evidence;
   const here = snapshot
     .all('component')
     .filter(
@@ -38,20 +34,10 @@ export function plantOf(
       const system = snapshot.get('system', id);
       if (!system) return [];
       const mine = here.filter((one) => one.content.systemIds.includes(id) && runs(one));
-      const limits =
-        known.get(id) ??
-        mayStandOf(
-          evidence,
-          system,
-          {
-            temperatureC: lastTested(evidence, id, 'temperature', now),
-            salinity: lastTested(evidence, id, 'salinity', now),
-          },
-          now,
-        );
+      const limits = waters.find((one) => one.systemId === id)?.mayStand;
       const give = (what: Mean): PlantSystem['gives'][Mean] => {
         const componentIds = mine.filter(({ content }) => givenBy[what](content.kindId)).map((one) => one.id);
-        return componentIds.length === 0 ? null : { componentIds, limitMin: limits[what] };
+        return componentIds.length === 0 ? null : { componentIds, limitMin: limits?.[what] ?? null };
       };
       return [
         {
@@ -69,3 +55,9 @@ export function plantOf(
     down: new Set(),
   };
 }
+
+/** The water that stands, or the unit whose media do. */
+export const nameOfStill = (snapshot: Snapshot, { componentId, systemId }: Still): string =>
+  (componentId === null
+    ? snapshot.content('system', systemId)?.name
+    : snapshot.content('component', componentId)?.name) ?? '';

@@ -2,15 +2,16 @@ import { stillWord } from '../../core/explain/stillWord.ts';
 import type { Mean } from '../../core/planning/round/simulate.ts';
 import { BATHS_MET_WORD, bathsMet } from '../../core/planning/round/hazards.ts';
 import { brokenBy } from '../../core/planning/round/order.ts';
-import type { Day, Instant } from '../../core/time/day.ts';
+import type { Day } from '../../core/time/day.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import type { Stored } from '../../contract/records.ts';
 import { minutesThere } from '../levelling/minutesThere.ts';
 import { wishesOf } from '../levelling/wishes.ts';
-import type { PlanRow } from '../plan/planRows.ts';
+import type { Plan } from '../plan/planRows.ts';
 import { buildRound } from './build.ts';
 import { offerOf, played } from './offer.ts';
-import { offOfRounds } from './offList.ts';
+import { leftOffIds } from './offList.ts';
+import { nameOfStill } from './plant.ts';
 import { proposalOf } from './proposal.ts';
 import { standbyConflicts } from './redundancy.ts';
 import { biologicalConflicts } from './spacing.ts';
@@ -41,12 +42,12 @@ export interface PrintedRound {
  */
 export function printedRound(
   evidence: Evidence,
-  rows: readonly PlanRow[],
+  { jobs, waters }: Pick<Plan, 'jobs' | 'waters'>,
   site: Stored<'site'>,
-  { today, now, all }: { today: Day; now: Instant; all: boolean },
+  { today, all }: { today: Day; all: boolean },
 ): PrintedRound {
   const { snapshot, index } = evidence;
-  const here = rows.filter((row) => row.siteId === site.id);
+  const here = jobs.filter((row) => row.siteId === site.id);
   const wishes = wishesOf(evidence);
   const proposal = proposalOf(evidence, here, site.id, today, { wishes });
   const date = proposal.next ?? today;
@@ -55,8 +56,8 @@ export function printedRound(
     ? { jobIds: proposal.rows.map((row) => row.jobId), waits: [] }
     : offerOf(evidence, proposal, { minutes: visitMinutes, day: date, wishes });
   const steps = buildRound(evidence, offer.jobIds, proposal.changePlan);
-  const leftOff = new Set(offOfRounds(snapshot, index).flatMap((off) => off.componentId ?? []));
-  const { timing, still, breaches } = played(evidence, steps, now, leftOff);
+  const leftOff = leftOffIds(snapshot, index);
+  const { timing, still, breaches } = played(snapshot, steps, waters, leftOff);
   const nameOf = (id: string): string => snapshot.content('system', id)?.name ?? '';
   const met = bathsMet(steps);
   const places = new Map(steps.map((step, i) => [step.id, i]));
@@ -97,12 +98,7 @@ export function printedRound(
       })),
       ...breaches.map((one) => ({
         ...{ rule: `stands-still-${one.what}`, steps: at(one.stepIds), harm: false },
-        text: stillWord(
-          one.componentId === null
-            ? nameOf(one.systemId)
-            : (snapshot.content('component', one.componentId)?.name ?? ''),
-          one,
-        ),
+        text: stillWord(nameOfStill(snapshot, one), one),
       })),
       ...(met
         ? [

@@ -1,6 +1,6 @@
 import { hasRole, type Role } from '../../catalogue/roles.ts';
-import type { WorkKind } from '../../catalogue/types.ts';
-import type { BathKind, Phase, Standing, Step } from './step.ts';
+import type { BathKind, WorkKind } from '../../catalogue/types.ts';
+import type { Phase, Standing, Step } from './step.ts';
 
 // What must come before what. Data: a new rule of the trade is an entry. All are common practice, no published source,
 // after the handbook's order of work.
@@ -12,6 +12,7 @@ interface Side {
   phases?: readonly Phase[];
   roles?: readonly Role[];
   works?: readonly WorkKind[];
+  butWorks?: readonly WorkKind[];
   baths?: BathKind;
   biological?: boolean;
   standings?: readonly Standing[];
@@ -27,6 +28,12 @@ export interface Constraint {
   why: string;
   /** Where it can hurt somebody or flood a room it is not left to choice. */
   harm: boolean;
+  /** How a job goes about it is its own affair. */
+  betweenJobs?: true;
+  /** What only makes or stores water is meant too. */
+  dryToo?: true;
+  /** Of one and the same thing that is off. */
+  ofOneThing?: true;
 }
 
 const HANDS: readonly Phase[] = ['clean', 'soak', 'drain', 'media', 'refill'];
@@ -84,10 +91,11 @@ export const constraints = [
   {
     id: 'change-over-before-opening',
     first: { works: ['change over'] },
-    then: { phases: ['shut'], roles: ['circulation'] },
+    then: { phases: ['shut'], roles: ['circulation'], butWorks: ['change over'] },
     within: 'system',
     why: 'The pump that stands by takes over before the other is opened.',
     harm: false,
+    betweenJobs: true,
   },
   {
     id: 'bath-before-cleaning',
@@ -128,6 +136,7 @@ export const constraints = [
     within: 'system',
     why: 'A store is emptied and cleaned after its water was used, not before.',
     harm: false,
+    dryToo: true,
   },
   {
     id: 'acid-before-bleach',
@@ -136,6 +145,7 @@ export const constraints = [
     within: 'visit',
     why: 'Acid and bleach give off chlorine: the acid bath is over, rinsed and put away before bleach comes out.',
     harm: true,
+    betweenJobs: true,
   },
   {
     id: 'drain-before-refill',
@@ -168,6 +178,7 @@ export const constraints = [
     within: 'job',
     why: 'It is seen running after it was started.',
     harm: true,
+    ofOneThing: true,
   },
   {
     id: 'circulation-before-skimmer',
@@ -245,10 +256,14 @@ export const constraints = [
 ] as const satisfies readonly Constraint[];
 export type ConstraintId = (typeof constraints)[number]['id'];
 
-const fits = (step: Step, { phases, roles, works, baths, biological, standings, but }: Side): boolean =>
+const fits = (
+  step: Step,
+  { phases, roles, works, butWorks, baths, biological, standings, but }: Side,
+): boolean =>
   (phases === undefined || phases.includes(step.phase)) &&
   (but === undefined || !but.includes(step.phase)) &&
   (roles === undefined || hasRole(step.off?.kindId ?? step.kindId, ...roles)) &&
+  (butWorks === undefined || step.work === null || !butWorks.includes(step.work)) &&
   (works === undefined || (step.work !== null && works.includes(step.work))) &&
   (baths === undefined || (step.baths ?? []).includes(baths)) &&
   (standings === undefined || (step.standing !== null && standings.includes(step.standing))) &&
@@ -260,26 +275,15 @@ const share = (a: Step, b: Step, within: Within): boolean =>
     ? a.forJobs.some((id) => b.forJobs.includes(id))
     : a.systemIds.some((id) => b.systemIds.includes(id)));
 
-/** Between jobs only. */
-const apart: ReadonlySet<string> = new Set(['acid-before-bleach', 'change-over-before-opening']);
-
-function joins({ id, within }: Constraint, first: Step, then: Step): boolean {
+function joins({ within, betweenJobs, dryToo, ofOneThing }: Constraint, first: Step, then: Step): boolean {
   return (
     first.id !== then.id &&
     share(first, then, within) &&
     // what only makes or stores water is worked on apart from the water itself
-    !(
-      within === 'system' &&
-      id !== 'store-after-use' &&
-      (first.dry || then.dry) &&
-      isHands(first) &&
-      isHands(then)
-    ) &&
-    // how a job goes about it is its own affair
-    !(apart.has(id) && share(first, then, 'job')) &&
-    !(id === 'change-over-before-opening' && then.work === 'change over') &&
-    // the restart of one thing is proved by its own proof
-    (id !== 'restart-before-proof' || first.off?.what === then.off?.what)
+    (dryToo === true ||
+      !(within === 'system' && (first.dry || then.dry) && isHands(first) && isHands(then))) &&
+    !(betweenJobs && share(first, then, 'job')) &&
+    (!ofOneThing || first.off?.what === then.off?.what)
   );
 }
 

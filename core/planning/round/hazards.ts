@@ -1,4 +1,5 @@
-import type { BathKind, Step } from './step.ts';
+import type { BathKind } from '../../catalogue/types.ts';
+import type { Step } from './step.ts';
 
 /** Acid and bleach in one visit: named wherever it is built, though the order keeps them apart. */
 export interface BathsMet {

@@ -1,5 +1,5 @@
 import type { CautionId } from '../../catalogue/cautions.ts';
-import type { JobDefinition, WorkKind } from '../../catalogue/types.ts';
+import type { BathKind, WorkKind } from '../../catalogue/types.ts';
 import type { ParameterId } from '../../water/parameters.ts';
 
 /** The phases of a visit in their workable order (handbook, "The order of work"; common practice, no published source). */
@@ -38,9 +38,6 @@ export interface Off {
 /** How a body of water stands to what is shared: clean before suspect, quarantine last. */
 export const standings = ['clean', 'suspect', 'quarantine'] as const;
 export type Standing = (typeof standings)[number];
-
-/** What hands get at that must never meet: acid frees chlorine from bleach. */
-export type BathKind = NonNullable<JobDefinition['handles']>[number];
 
 /** One thing to do in a round. Plain data: screens, print and the log of the round name it by its id. */
 export interface Step {

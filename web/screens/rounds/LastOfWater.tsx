@@ -1,9 +1,7 @@
-import { useMemo } from 'react';
 import type { Step } from '../../../core/planning/round/step.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
 import { plantOf } from '../../../usecases/round/plant.ts';
 import { notRunning } from '../../../model/round/fold.ts';
-import { useNow, usePlan, useSnapshot } from '../../api/data.ts';
+import { usePlan, useSnapshot } from '../../api/data.ts';
 import type { RoundHere } from './useRound.ts';
 
 const goneWords = {
@@ -15,13 +13,9 @@ const goneWords = {
 /** Before the last thing that moves, warms or airs a water goes off: how long it may be. */
 export function LastOfWater({ step, here }: { step: Step; here: RoundHere }) {
   const snapshot = useSnapshot();
-  const now = useNow();
   const componentId = step.off?.componentId ?? null;
   const { waters } = usePlan();
-  const plant = useMemo(() => {
-    const known = new Map(waters.map((one) => [one.systemId, one.mayStand]));
-    return plantOf(evidenceOf(snapshot), step.systemIds, now, new Set(), known);
-  }, [snapshot, step, now, waters]);
+  const plant = plantOf(snapshot, step.systemIds, waters);
   if (componentId === null) return null;
   const off = new Set(notRunning(here.state).flatMap((one) => one.componentId ?? []));
   const said = plant.systems.flatMap(({ name, gives }) =>

@@ -6,7 +6,7 @@ import { creating, newIds } from '../../api/writing.tsx';
 import { clockIn } from '../../parts/dates.ts';
 import { BigButton } from './BigButton.tsx';
 import { DeviceProof } from './DeviceProof.tsx';
-import { plainDone, type Finishing } from './finishing.ts';
+import { answeredBy, plainDone, type Finishing } from './finishing.ts';
 
 const MINUTE_MS = 60_000;
 
@@ -19,12 +19,7 @@ export function ProveStep({ step, here, finish, blocked }: Finishing) {
   const { off } = step;
   if (!off) return null;
   // a later switching-off of the same thing is another one
-  const mine = here.state.off.filter(
-    (one) =>
-      one.state !== 'proved' &&
-      one.what === off.what &&
-      one.systemIds.some((id) => step.systemIds.includes(id)),
-  );
+  const mine = answeredBy(step, here.state);
   const isRemoval = step.phase === 'remove';
   const prove = (how: 'seen' | 'reading', saw: string): void => {
     const at = new Date(clock()).toISOString();

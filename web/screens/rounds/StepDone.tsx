@@ -3,7 +3,7 @@ import type { CautionId } from '../../../core/catalogue/cautions.ts';
 import type { Step } from '../../../core/planning/round/step.ts';
 import { BigButton } from './BigButton.tsx';
 import type { RoundWhat } from '../../../contract/round/schemas.ts';
-import { plainDone, type Finishing } from './finishing.ts';
+import { answeredBy, plainDone, type Finishing } from './finishing.ts';
 import { Heed, toHeed } from './Heed.tsx';
 import { JobDone } from './JobDone.tsx';
 import { ProveStep } from './ProveStep.tsx';
@@ -47,12 +47,7 @@ function provedBy(step: Step, here: RoundHere): RoundWhat[] {
       one.off?.what === step.off?.what &&
       one.forJobs.some((jobId) => step.forJobs.includes(jobId)),
   );
-  const mine = here.state.off.filter(
-    (one) =>
-      one.state !== 'proved' &&
-      one.what === step.off?.what &&
-      one.systemIds.some((id) => step.systemIds.includes(id)),
-  );
+  const mine = answeredBy(step, here.state);
   if (!proof || mine.length === 0) return [];
   const saw = step.off?.provedBy ?? '';
   return [

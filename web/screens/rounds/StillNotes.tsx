@@ -1,5 +1,6 @@
 import { stillWord } from '../../../core/explain/stillWord.ts';
 import { means, type Mean, type Still } from '../../../core/planning/round/simulate.ts';
+import { nameOfStill } from '../../../usecases/round/plant.ts';
 import { useSnapshot } from '../../api/data.ts';
 import type { Build } from './useBuild.ts';
 
@@ -8,10 +9,6 @@ const meanWords: Readonly<Record<Mean, string>> = { flow: 'flow', heat: 'heat', 
 /** What stands still, water by water, on the clock of the visit: the slots it stands, the tick it may. */
 export function StillNotes({ build: { plant, still, breaches, timing } }: { build: Build }) {
   const snapshot = useSnapshot();
-  const nameOf = ({ componentId, systemId }: Still): string =>
-    (componentId === null
-      ? snapshot.content('system', systemId)?.name
-      : snapshot.content('component', componentId)?.name) ?? '';
   const waters = plant.systems
     .map((system) => ({
       system,
@@ -24,7 +21,7 @@ export function StillNotes({ build: { plant, still, breaches, timing } }: { buil
       <h2>{breaches.length === 0 ? 'What stands still, within its limits' : 'What stands still too long'}</h2>
       {breaches.map((one) => (
         <p key={`${one.systemId} ${one.componentId ?? ''} ${one.what} ${one.fromMin}`} className="problem">
-          {stillWord(nameOf(one), one)}
+          {stillWord(nameOfStill(snapshot, one), one)}
         </p>
       ))}
       <div className="stillgrid">

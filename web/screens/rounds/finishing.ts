@@ -1,4 +1,5 @@
 import type { Step } from '../../../core/planning/round/step.ts';
+import type { OffState, RoundState } from '../../../model/round/fold.ts';
 import type { RoundHere } from './useRound.ts';
 
 /** What every kind of step is given to be finished with. */
@@ -11,3 +12,10 @@ export interface Finishing {
 
 export const plainDone = (stepId: string) =>
   ({ do: 'done', stepId, found: null, minutes: null, note: '' }) as const;
+
+/** The switchings-off that a proof of this step's thing answers. */
+export const answeredBy = ({ off, systemIds }: Step, { off: all }: RoundState): OffState[] =>
+  all.filter(
+    (one) =>
+      one.state !== 'proved' && one.what === off?.what && one.systemIds.some((id) => systemIds.includes(id)),
+  );

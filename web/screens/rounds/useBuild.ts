@@ -4,7 +4,7 @@ import { movedBeyond } from '../../../usecases/levelling/wishes.ts';
 import { bringFor } from '../../../usecases/round/bring.ts';
 import { buildRound } from '../../../usecases/round/build.ts';
 import { played } from '../../../usecases/round/offer.ts';
-import { offOfRounds } from '../../../usecases/round/offList.ts';
+import { leftOffIds } from '../../../usecases/round/offList.ts';
 import { whileOpen } from '../../../usecases/round/whileOpen.ts';
 import { standbyConflicts } from '../../../usecases/round/redundancy.ts';
 import { biologicalConflicts } from '../../../usecases/round/spacing.ts';
@@ -44,8 +44,7 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   const chosen = rows.filter((row) => !dropped.includes(row.jobId)).map((row) => row.jobId);
   const proposed = buildRound(evidence, chosen, changePlan);
   const steps = inOwnOrder(proposed, draft.order);
-  const mayStand = new Map(plan.waters.map((one) => [one.systemId, one.mayStand]));
-  const leftOff = new Set(offOfRounds(snapshot, evidence.index).flatMap((off) => off.componentId ?? []));
+  const leftOff = leftOffIds(snapshot, evidence.index);
   /** What a person moved from this visit to a later one. */
   const movedOn = here.flatMap((row) => {
     const day = rows.includes(row) ? null : movedBeyond(wishes, row.jobId, after);
@@ -53,7 +52,7 @@ export function useBuild(siteId: string, systemId: string | null, given: readonl
   });
   const offered = (): void => setDraft({ ...draft, dropped: null });
   const everything = (): void => setDraft({ ...draft, dropped: [] });
-  const { timing, plant, still, breaches } = played(evidence, steps, now, leftOff, mayStand);
+  const { timing, plant, still, breaches } = played(snapshot, steps, plan.waters, leftOff);
   return {
     ...{ offered, everything, movedOn, timing, plant, still, breaches },
     minutesThere: offer.minutes,

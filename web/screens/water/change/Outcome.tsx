@@ -57,7 +57,6 @@ function SystemOutcome({
   way: 'at-once' | 'continuous';
 }) {
   const amounts = useAmounts();
-  const system = facts.systems.find((one) => one.id === change.systemId);
   const off = offOf(facts, change.systemId, change.litres);
   if (change.refused)
     return (
