@@ -13,6 +13,8 @@ import { ChangePlanContent } from './changePlan.ts';
 import { SheetTick, SitterSheet } from './sitter/schemas.ts';
 import { ImportMapping } from './imports/mapping.ts';
 import { RoundAction, RoundContent } from './round/schemas.ts';
+import { ReadingsRound, ReadingsWalk, ShiftNote } from './round/readingsRound.ts';
+import { Route } from './round/route.ts';
 import { PlanPin, VisitChange } from './levelling/schemas.ts';
 import { choice, day, flag, id, ids, instant, name, number, text, When, zone } from './fields.ts';
 
@@ -472,6 +474,10 @@ export const recordSchemas = {
   lead: Lead,
   round: RoundContent,
   'round-action': RoundAction,
+  route: Route,
+  'readings-round': ReadingsRound,
+  'readings-walk': ReadingsWalk,
+  'shift-note': ShiftNote,
   'sitter-sheet': SitterSheet,
   'sheet-tick': SheetTick,
   'plan-pin': PlanPin,
@@ -525,6 +531,10 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   lead: { jobId: 'job', whoId: 'person' },
   round: { siteId: 'site', personId: 'person', jobIds: 'job' },
   'round-action': { roundId: 'round', whoId: 'person' },
+  route: { personId: 'person' },
+  'readings-round': { siteId: 'site' },
+  'readings-walk': { readingsRoundId: 'readings-round', whoId: 'person' },
+  'shift-note': { siteId: 'site', whoId: 'person', toId: 'person' },
   'sitter-sheet': { siteId: 'site', helperId: 'person' },
   'sheet-tick': { sheetId: 'sitter-sheet', whoId: 'person' },
   'plan-pin': { jobId: 'job', whoId: 'person' },
@@ -571,6 +581,10 @@ export const kindWords: Record<RecordKind, string> = {
   lead: 'step ahead of a visit',
   round: 'round',
   'round-action': 'action in a round',
+  route: 'route',
+  'readings-round': 'round of readings',
+  'readings-walk': 'walk of a round of readings',
+  'shift-note': 'shift note',
   'sitter-sheet': 'sitter’s sheet',
   'sheet-tick': 'tick on a sitter’s sheet',
   'plan-pin': 'wish for a visit',

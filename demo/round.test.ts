@@ -56,7 +56,9 @@ test('two biological jobs on one water are said, also against the log; on differ
   const jobIds = [first?.jobId ?? '', second?.jobId ?? ''];
   const quiet = Snapshot.of(demoRecords(TODAY).filter((record) => record.kind !== 'service'));
   const [said] = biologicalConflicts(evidenceOf(quiet), jobIds, TODAY);
-  expect(said).toMatch(new RegExp(`^${system.content.name}: .* within 3 days take too much of the life`));
+  expect(said?.text).toMatch(
+    new RegExp(`^${system.content.name}: .* within 3 days take too much of the life`),
+  );
   expect(biologicalConflicts(evidenceOf(quiet), jobIds.slice(0, 1), TODAY)).toEqual([]);
   // one of them was done two days ago
   const service = {
@@ -74,6 +76,6 @@ test('two biological jobs on one water are said, also against the log; on differ
   } as Stored<'service'>;
   const logged = quiet.with([service]);
   const [recent] = biologicalConflicts(evidenceOf(logged), jobIds.slice(0, 1), TODAY);
-  expect(recent).toContain('was done 2 days ago');
+  expect(recent?.text).toContain('was done 2 days ago');
   expect(biologicalConflicts(evidenceOf(logged), jobIds.slice(0, 1), '2026-11-26')).toEqual([]);
 });

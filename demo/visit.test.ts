@@ -305,7 +305,7 @@ describe('duty and standby', () => {
     expect(duty?.length).toBeGreaterThan(0);
     expect(standbyConflicts(evidence, duty ?? [], none)).toEqual([]);
     const [said] = standbyConflicts(evidence, [...(duty ?? []), ...(standby ?? [])], none);
-    expect(said).toMatch(/^Ray pool: .* stand in for each other; one must run\./);
+    expect(said?.text).toMatch(/^Ray pool: .* stand in for each other; one must run\./);
     // the other was left off by an earlier round
     const other = new Set(pair.slice(1).map((one) => one.id));
     expect(standbyConflicts(evidence, duty ?? [], other)).toHaveLength(1);

@@ -132,6 +132,15 @@ const checks: { [K in RecordKind]?: Check<K> } = {
         drawErrors(draw.componentId, one.systemId, snapshot, `/systems/${i}/draws/${k}`),
       ),
     ]),
+  route: (route, snapshot) =>
+    route.stops.flatMap((stop, i) => [
+      ...(snapshot.get('site', stop.siteId)
+        ? []
+        : [{ pointer: `/stops/${i}/siteId`, detail: 'This place does not exist (or was deleted).' }]),
+      ...(stop.roundId === null || snapshot.content('round', stop.roundId)?.siteId === stop.siteId
+        ? []
+        : [{ pointer: `/stops/${i}/roundId`, detail: 'This place has no such round.' }]),
+    ]),
   'round-action': (action, snapshot, now) => [
     ...(Date.parse(action.at) > now + CLOCK_GRACE_MS
       ? [{ pointer: '/at', detail: 'An action cannot lie in the future. Check the clock of the device.' }]

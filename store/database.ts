@@ -10,6 +10,7 @@ import { Access1795400000000 } from './migrations/1795400000000-access.ts';
 import { Rounds1795500000000 } from './migrations/1795500000000-rounds.ts';
 import { SitterSheets1795600000000 } from './migrations/1795600000000-sitterSheets.ts';
 import { Levelling1795700000000 } from './migrations/1795700000000-levelling.ts';
+import { Routes1795800000000 } from './migrations/1795800000000-routes.ts';
 import { accessEntities } from './access/rows.ts';
 import { recordEntities, revisionEntity } from './rows.ts';
 
@@ -23,6 +24,7 @@ const migrations = [
   Rounds1795500000000,
   SitterSheets1795600000000,
   Levelling1795700000000,
+  Routes1795800000000,
 ];
 const entities = [...Object.values(recordEntities), revisionEntity, ...accessEntities];
 

@@ -136,6 +136,8 @@ export function weekAtPlace(
       .filter(
         (round) =>
           round.content.siteId === siteId &&
+          // made ahead, it reports nothing
+          index.on('actionsOfRound', round.id).length > 0 &&
           round.content.steps.some((step) => step.systemIds.some((id) => within.has(id))),
       )
       .sort((a, b) => b.content.day.localeCompare(a.content.day) || b.id.localeCompare(a.id))

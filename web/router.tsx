@@ -143,6 +143,10 @@ function inside(): RouteObject[] {
           element: later(() => import('./screens/rounds/BuildScreen.tsx'), 'BuildScreen'),
         },
         {
+          path: '/rounds/route/:routeId',
+          element: later(() => import('./screens/rounds/RouteScreen.tsx'), 'RouteScreen'),
+        },
+        {
           path: '/rounds/:roundId',
           element: later(() => import('./screens/rounds/RunScreen.tsx'), 'RunScreen'),
         },

@@ -46,6 +46,21 @@ export const RoundContent = v.strictObject({
   day: day('The day of the visit'),
   personId: v.nullable(id('Who goes')),
   jobIds: ids('The jobs'),
+  /** Of the jobs, those that are looked at and not done. */
+  looks: v.optional(ids('The jobs that are looked at')),
+  /** Whether a person put its steps into another order than was proposed. */
+  ownOrder: v.optional(flag('Whether the order is one’s own')),
+  /** What it breaks and goes on with all the same. */
+  overrides: v.optional(
+    v.array(
+      v.strictObject({
+        rule: name('The rule', 60),
+        text: name('What it breaks', 1000),
+        jobIds: ids('The jobs'),
+        reason: name('The reason', 400),
+      }),
+    ),
+  ),
   /** The change of water that was planned for it. */
   changePlanId: v.optional(v.nullable(id('The plan of changes'))),
   /** How its jobs stood when it was built, to be told afterwards what it moved. */

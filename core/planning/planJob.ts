@@ -84,7 +84,12 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   const { told, wear, ageDays } = curvesOf(facts, context, age);
   if (told.length === 0 && facts.definition.rules.every((rule) => speaksWhenCalled.has(rule.kind)))
     return base;
-  if (told.length === 0) return { ...base, state: 'look-first', recommended: firstChance(context, today) };
+  const lookable = facts.definition.foundScale !== 'none';
+  if (told.length === 0) {
+    // where a look shows nothing, nothing but doing it sets its date
+    const state = lookable ? 'look-first' : 'time-to-do';
+    return { ...base, state, recommended: firstChance(context, today) };
+  }
 
   const stand = standOf(facts, context, age, told);
   const { curves, ages, oldest } = stand;
@@ -121,14 +126,13 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   const governing = whoGoverns(curves, ages);
   const chances = new Map(curves.map((curve, i) => [curve, governing[i] ?? 0]));
   const ranked = [...curves].sort((a, b) => (chances.get(b) ?? 0) - (chances.get(a) ?? 0));
-  const lookable = facts.definition.foundScale !== 'none';
   const exact = age.last?.kind === 'exact';
   // what was seen in the water or on a meter makes a date, however old the part is
   const byAge = ranked[0]?.ofLife !== null;
   const unsure = !exact && byAge && lookable && dueLook === null && !(notDueLook !== null && age.last);
   const lookDay = unsure
     ? lookWhenUnsure(age, advised.inDays, ahead, context, today)
-    : advised.lookInDays === null
+    : advised.lookInDays === null || !lookable
       ? null
       : ahead(Math.max(0, advised.lookInDays));
   const jobDay =

@@ -77,6 +77,7 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /rounds/:id/report.pdf': 'owner keeper client alone',
   'POST /rounds/:id/report/mail': work_,
   'GET /rounds/:id/print.pdf': work_,
+  'GET /routes/:id/print.pdf': work_,
   'GET /plan.ics': work_,
   'GET /feeds/:token': everybody,
   'GET /sheets': 'owner keeper helper alone',

@@ -76,6 +76,7 @@ export const matrix = {
   'GET /rounds/:id/report.pdf': 'reports.read',
   'POST /rounds/:id/report/mail': 'records.write',
   'GET /rounds/:id/print.pdf': 'records.read',
+  'GET /routes/:id/print.pdf': 'records.read',
   'GET /plan.ics': 'records.read',
   'GET /feeds/:token': 'anybody',
   'GET /sheets': 'sheets.tick',

@@ -1,8 +1,8 @@
 import { cautions, deference, type CautionId } from '../../core/catalogue/cautions.ts';
-import { isTheJob, type Step } from '../../core/planning/round/step.ts';
+import { isLookAtJob, isTheJob, type Step } from '../../core/planning/round/step.ts';
 import { dayWord } from '../../core/explain/words.ts';
 import { parameters } from '../../core/water/parameters.ts';
-import { bringFor } from '../../usecases/round/bring.ts';
+import { bringFor, type Bring } from '../../usecases/round/bring.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import { formatQuantity } from '../../core/quantity/quantities.ts';
 import { unitFor } from '../../contract/shownUnits.ts';
@@ -18,12 +18,27 @@ export async function roundPdf(
   setting: RecordContent<'setting'>,
   address: string,
 ): Promise<Buffer> {
+  const place = evidence.snapshot.content('site', round.content.siteId)?.name ?? '';
+  const day = dayWord(round.content.day, round.content.day, setting.dateFormat);
+  const page = new Page(`Round, ${place}`, `Round, ${place}, ${day}`);
+  writeRound(page, evidence, round, setting, address);
+  page.say(deference, { size: 8, soft: true });
+  return page.end();
+}
+
+/** One round on the pages of a document: what to bring, and its steps. */
+export function writeRound(
+  page: Page,
+  evidence: Evidence,
+  round: Stored<'round'>,
+  setting: RecordContent<'setting'>,
+  address: string,
+): void {
   const { snapshot, definitionOf } = evidence;
   const { content } = round;
   const place = snapshot.content('site', content.siteId)?.name ?? '';
   const who = snapshot.content('person', content.personId)?.name;
   const day = dayWord(content.day, content.day, setting.dateFormat);
-  const page = new Page(`Round, ${place}`, `Round, ${place}, ${day}`);
   const enter = `${address}/rounds/${round.id}/paper`;
   const top = page.doc.y;
   page.qr(enter, page.left + page.width - QR, top, QR);
@@ -31,21 +46,15 @@ export async function roundPdf(
   page.say(`${day}${who ? `, ${who}` : ''}. ${content.steps.length} steps.`, { gap: 2 });
   page.say(`Entered afterwards on one screen: ${enter}`, { size: 8, soft: true });
   page.doc.y = Math.max(page.doc.y, top + QR + 6);
-  const { supplies, spares, needs } = bringFor(evidence, content.jobIds);
-  const bring = [
-    ...supplies.map(({ name, amounts }) => `${name} (${amounts.join(' + ')})`),
-    ...spares.map(({ name, count }) => `${name} × ${count}`),
-    ...needs,
-  ];
-  if (bring.length > 0) {
-    page.heading('Bring');
-    page.say(bring.join('; '));
-  }
+  const worked = content.jobIds.filter((id) => !(content.looks ?? []).includes(id));
+  writeBring(page, 'Bring', bringFor(evidence, worked));
+  for (const { text, reason } of content.overrides ?? [])
+    page.say(`Goes on all the same: ${text} Reason: ${reason}`, { size: 9 });
   page.heading('Steps');
   const said = new Set<CautionId>();
   (content.steps as readonly Step[]).forEach((step, i) => {
     const job = step.jobId === null ? undefined : snapshot.content('job', step.jobId);
-    const words = job && isTheJob(step) ? definitionOf(job).foundWords : [];
+    const words = job && (isTheJob(step) || isLookAtJob(step)) ? definitionOf(job).foundWords : [];
     page.need(34);
     const y = page.doc.y;
     page.box(page.left, y + 1);
@@ -80,6 +89,16 @@ export async function roundPdf(
     page.rule();
     page.doc.y += 4;
   });
-  page.say(deference, { size: 8, soft: true });
-  return page.end();
+}
+
+/** What to take along, as one paragraph. */
+export function writeBring(page: Page, title: string, { supplies, spares, needs }: Bring): void {
+  const bring = [
+    ...supplies.map(({ name, amounts }) => `${name} (${amounts.join(' + ')})`),
+    ...spares.map(({ name, count }) => `${name} × ${count}`),
+    ...needs,
+  ];
+  if (bring.length === 0) return;
+  page.heading(title);
+  page.say(bring.join('; '));
 }

@@ -102,6 +102,44 @@ describe('the report of a round', () => {
     }
     expect((await client.get(`/rounds/${round}/print.pdf`)).status).toBe(403);
   });
+  test('a route: its rounds belong to its places, its paper has all of them; a client does not see it', async () => {
+    const [route, ahead] = [uuid(), uuid()];
+    const { json } = await owner.get<Stored[]>('/snapshot');
+    const steps = buildRound(evidenceOf(Snapshot.of(json)), [ids.job]);
+    const round_ = { siteId: ids.site, day: '2026-12-02', personId: null, jobIds: [ids.job], steps };
+    const stops = [{ siteId: ids.site, roundId: ahead, travelMin: 25 }];
+    const content = { day: '2026-12-02', personId: null, setOut: null, stops, note: '' };
+    const elsewhere = [{ ...stops[0], siteId: other.ids.site }];
+    const wrong = await owner.post<{ errors: { pointer: string }[] }>(
+      '/work',
+      work(
+        create('round', round_ as unknown as RecordContent<'round'>, ahead),
+        create('route', { ...content, stops: elsewhere } as RecordContent<'route'>, route),
+      ),
+    );
+    expect([wrong.status, wrong.text]).toEqual([
+      expect.any(Number),
+      expect.stringContaining('This place has no such round.'),
+    ]);
+    expect(wrong.status).toBeGreaterThanOrEqual(400);
+    expect(wrong.status).toBeLessThan(500);
+    const sent = await owner.post(
+      '/work',
+      work(
+        create('round', round_ as unknown as RecordContent<'round'>, ahead),
+        create('route', content, route),
+      ),
+    );
+    expect(sent.status).toBe(200);
+    const paper = await owner.get(`/routes/${route}/print.pdf`);
+    expect([paper.status, paper.headers['content-type'], paper.text.slice(0, 5)]).toEqual([
+      ...[200, 'application/pdf', '%PDF-'],
+    ]);
+    expect((await owner.get(`/routes/${uuid()}/print.pdf`)).status).toBe(404);
+    expect((await client.get(`/routes/${route}/print.pdf`)).status).toBe(403);
+    const seen = await client.get<Stored[]>('/snapshot');
+    expect(seen.text).not.toContain(route);
+  });
   test('by mail: without a server it says so; with one the PDF is in the letter', async () => {
     const path = `/rounds/${round}/report/mail`;
     const none = await owner.post<{ detail: string }>(path, { to: 'cafe@example.org' });

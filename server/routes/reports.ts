@@ -14,6 +14,7 @@ import { visitReport } from '../mail/letters.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
 import { reportPdf } from '../print/reportPdf.ts';
 import { roundPdf } from '../print/roundPdf.ts';
+import { routePdf } from '../print/routePdf.ts';
 
 const To = v.strictObject({
   to: v.pipe(
@@ -84,6 +85,16 @@ export function reportRoutes(
         attachments: [{ filename: `${fileName(report)}.pdf`, content: await pdfOf(report) }],
       });
       res.json({ mailWord: `Sent to ${to}.` });
+    })
+    .get('/routes/:id/print.pdf', async (req, res) => {
+      const known = await evidence.now();
+      const route = known.snapshot.get('route', req.params.id);
+      if (!route) throw StoreProblem.notFound('route');
+      const address = access.reach().addresses()[0] ?? access.loopback();
+      res
+        .type('application/pdf')
+        .attachment(`route-${route.content.day}.pdf`)
+        .send(await routePdf(known, route, settingOf(known.snapshot), address));
     })
     .get('/rounds/:id/print.pdf', async (req, res) => {
       const known = await evidence.now();

@@ -91,6 +91,11 @@ const systemsOf: { [K in RecordKind]: SystemsOf<K> } = {
     const round = snapshot.content('round', roundId);
     return round ? round.steps.flatMap((step) => step.systemIds) : [];
   },
+  route: none,
+  'readings-round': ({ siteId }, snapshot) => atSite(siteId, snapshot),
+  'readings-walk': ({ readingsRoundId }, snapshot) =>
+    atSite(snapshot.content('readings-round', readingsRoundId)?.siteId ?? null, snapshot),
+  'shift-note': ({ siteId }, snapshot) => atSite(siteId, snapshot),
   'sitter-sheet': ({ siteId }, snapshot) => atSite(siteId, snapshot),
   'sheet-tick': ({ sheetId }, snapshot) =>
     atSite(snapshot.content('sitter-sheet', sheetId)?.siteId ?? null, snapshot),

@@ -2,7 +2,7 @@ import { costByDay, tailByDay } from '../../core/planning/levelling/costs.ts';
 import type { Chance } from '../../core/planning/dueCurve.ts';
 import { LOOK_MINUTES } from '../../core/planning/visitList.ts';
 import type { Off } from '../../core/planning/round/step.ts';
-import type { JobDefinition } from '../../core/catalogue/types.ts';
+import type { BathKind, JobDefinition } from '../../core/catalogue/types.ts';
 import type { Apart, LevelInstance, LevelJob } from '../../core/planning/levelling/instance.ts';
 import { lackWord } from '../../core/explain/handsWord.ts';
 import { dayWord } from '../../core/explain/words.ts';
@@ -14,13 +14,15 @@ import { blockedJobs, outOfUseWord } from '../../model/facts/outOfUse.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
 import { workerOf } from '../../model/facts/workerOf.ts';
+import { upheavalOf, type Upheaval } from '../round/carriers.ts';
+import { isLookedAt } from '../plan/looksOnly.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { isPlanned } from '../plan/planVisits.ts';
 import type { Stored } from '../../contract/records.ts';
 import { settingOf } from '../../model/settings.ts';
 import { shutsOf } from '../round/shuts.ts';
 import { pairs } from '../round/redundancy.ts';
-import { DAYS_APART } from '../round/spacing.ts';
+import { DAYS_APART, EXPORT_DAYS_APART, exportersOf } from '../round/spacing.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { chanceAgain, chanceBy, onDay } from './chances.ts';
 import { visitsFor, type ClosedVisit, type PossibleVisit } from './visitsFor.ts';
@@ -113,8 +115,8 @@ export function placeInstance(
     const place = placeOfJob(record, snapshot);
     // put off until a day: that day is the first that may have it
     const notBefore = row.heldUntil === null ? 0 : daysBetween(today, row.heldUntil);
-    const tooSoon =
-      definition.biological || definition.largeMechanical ? restedOn(evidence, row, site) : null;
+    const upheaval = upheavalOf(evidence, record);
+    const tooSoon = isHeavy(upheaval) ? restedOn(evidence, row, site, upheaval.biological) : null;
     // one person by themselves is never told that they are alone
     const lacksAt = (on: Day): Lack[] =>
       workers.length > 1 && definition.hands ? lacksOn(definition.hands, workers, on) : [];
@@ -142,7 +144,7 @@ export function placeInstance(
       wanted.flatMap(({ at, changePlanId }) => (changePlanId === null ? [] : [[at, changePlanId] as const])),
     );
     const keys = isGiven || !place ? [] : setUpsOf(row, definition, shutsOf(snapshot, definition, place));
-    const isLook = row.state === 'look-first';
+    const isLook = isLookedAt(row);
     if (isLook) {
       const lookBy = onDay(daysBetween(today, row.recommended));
       jobs.push({
@@ -186,8 +188,9 @@ export function placeInstance(
     heavy.push({
       index,
       systemIds: row.systemIds,
-      biological: definition.biological ?? false,
-      largeMechanical: definition.largeMechanical ?? false,
+      ...upheaval,
+      componentId: row.componentId,
+      baths: definition.handles ?? [],
       unitId:
         definition.shuts.length > 0 && definition.work !== 'change over' ? (place?.unit?.id ?? null) : null,
     });
@@ -204,7 +207,7 @@ export function placeInstance(
       })),
       jobs: levelJobs,
       setUpMin: setUps.keys.map((key) => setUpMin[key.split(' ')[0] as SetUp]),
-      apart: isGiven ? [] : apartOf(heavy, standbyGroups(evidence)),
+      apart: isGiven ? [] : apartOf(heavy, evidence),
       overPerMin: OVER_PER_MIN,
     },
   };
@@ -282,13 +285,12 @@ function restedOn(
   { snapshot, index, definitionOf }: Evidence,
   row: PlanRow,
   site: Stored<'site'>,
+  biological: boolean,
 ): Day | null {
-  const own = snapshot.content('job', row.jobId);
-  const biological = own ? (definitionOf(own).biological ?? false) : false;
   let last: Day | null = null;
   for (const job of snapshot.all('job')) {
     if (job.id === row.jobId) continue;
-    const other = definitionOf(job.content);
+    const other = upheavalOf({ snapshot, definitionOf }, job.content);
     if (!other.biological && !(biological && other.largeMechanical)) continue;
     const place = placeOfJob(job.content, snapshot);
     if (!place?.systemIds.some((id) => row.systemIds.includes(id))) continue;
@@ -301,30 +303,42 @@ function restedOn(
   return last;
 }
 
-interface Heavy {
+interface Heavy extends Upheaval {
   index: number;
+  componentId: string | null;
   systemIds: readonly string[];
-  biological: boolean;
-  largeMechanical: boolean;
+  baths: readonly BathKind[];
   /** What it shuts down. */
   unitId: string | null;
 }
 const standbyGroups = ({ snapshot }: Evidence): Set<string>[] =>
   pairs(snapshot.all('component')).map((group) => new Set(group.map((one) => one.id)));
 
-/** What keeps days apart: biological jobs of one water, also from a large mechanical clean; units that stand in for each other. */
-function apartOf(jobs: readonly Heavy[], groups: readonly Set<string>[]): Apart[] {
+/**
+ * What keeps days apart: biological jobs of one water, also from a large mechanical clean; the two things that take
+ * nutrients out of it; units that stand in for each other; acid and bleach.
+ */
+function apartOf(jobs: readonly Heavy[], evidence: Evidence): Apart[] {
+  const groups = standbyGroups(evidence);
+  const systems = new Set(jobs.filter((job) => job.exports).flatMap((job) => job.systemIds));
+  const ofTwo = new Set([...systems].filter((id) => exportersOf(evidence, id).length === 2));
   const found: Apart[] = [];
   for (const [i, a] of jobs.entries())
     for (const b of jobs.slice(i + 1)) {
-      const oneWater = a.systemIds.some((id) => b.systemIds.includes(id));
-      const biological = (a.biological || b.biological) && isHeavy(a) && isHeavy(b);
-      if (oneWater && biological) found.push({ a: a.index, b: b.index, days: DAYS_APART });
-      else if (a.unitId !== b.unitId && groups.some((group) => inGroup(group, a) && inGroup(group, b)))
-        found.push({ a: a.index, b: b.index, days: 1 });
+      const days = daysApart(a, b, groups, ofTwo);
+      if (days > 0) found.push({ a: a.index, b: b.index, days });
     }
   return found;
 }
-const isHeavy = (job: Heavy): boolean => job.biological || job.largeMechanical;
+function daysApart(a: Heavy, b: Heavy, groups: readonly Set<string>[], ofTwo: ReadonlySet<string>): number {
+  const waters = a.systemIds.filter((id) => b.systemIds.includes(id));
+  if (a.exports && b.exports && a.componentId !== b.componentId && waters.some((id) => ofTwo.has(id)))
+    return EXPORT_DAYS_APART;
+  if (waters.length > 0 && (a.biological || b.biological) && isHeavy(a) && isHeavy(b)) return DAYS_APART;
+  const standIn = a.unitId !== b.unitId && groups.some((group) => inGroup(group, a) && inGroup(group, b));
+  const met = a.baths.some((one) => b.baths.some((other) => other !== one));
+  return standIn || met ? 1 : 0;
+}
+const isHeavy = (job: Upheaval): boolean => job.biological || job.largeMechanical;
 const inGroup = (group: ReadonlySet<string>, { unitId }: Heavy): boolean =>
   unitId !== null && group.has(unitId);

@@ -1,5 +1,6 @@
 import type { ListedJob } from '../../core/planning/visitList.ts';
 import { addDays, type Day } from '../../core/time/day.ts';
+import { isLookedAt } from './looksOnly.ts';
 import type { PlanRow } from './planRows.ts';
 
 /** Whether a plan has visits for a job: not while its unit rests or was left off. */
@@ -11,7 +12,7 @@ export const listedJobs = (rows: readonly PlanRow[]): ListedJob[] =>
     jobId: row.jobId,
     recommended: row.heldUntil ? later(row.recommended, addDays(row.heldUntil, 1)) : row.recommended,
     jobDay: row.jobDay,
-    isLook: row.state === 'look-first',
+    isLook: isLookedAt(row),
     intervalDays: row.intervalDays,
     minutes: row.minutes,
   }));

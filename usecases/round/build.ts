@@ -49,6 +49,7 @@ export function roundJobOf(
   { snapshot, index, definitionOf }: Evidence,
   jobId: string,
   plan: Stored<'change-plan'> | null = null,
+  lookOnly = false,
 ): RoundJob | null {
   const job = snapshot.content('job', jobId);
   const place = job && placeOfJob(job, snapshot);
@@ -78,6 +79,7 @@ export function roundJobOf(
     newCharge: (definition.announces ?? []).includes('new-charge'),
     cautions: definition.cautions,
     baths: definition.handles ?? [],
+    lookOnly,
   };
 }
 
@@ -104,13 +106,15 @@ export function fittingsFor({ snapshot, definitionOf }: Evidence, jobIds: readon
 /**
  * The steps of a visit in a workable order. What several jobs would switch off is switched off once: by the first that
  * needs it, and comes on again when the last is done. Clean water comes before suspect water, quarantine last.
+ * @param looks of the jobs, those that are only looked at
  */
 export function buildRound(
   evidence: Evidence,
   jobIds: readonly string[],
   plan: Stored<'change-plan'> | null = null,
+  looks: ReadonlySet<string> = new Set(),
 ): Step[] {
-  const jobs = jobIds.flatMap((id) => roundJobOf(evidence, id, plan) ?? []);
+  const jobs = jobIds.flatMap((id) => roundJobOf(evidence, id, plan, looks.has(id)) ?? []);
   const used = new Set(jobs.flatMap((job) => job.systemIds));
   const systems = evidence.snapshot
     .all('system')

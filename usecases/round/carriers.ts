@@ -28,17 +28,18 @@ export function upheavalOf(
   const component = placeOfJob(job, snapshot)?.component;
   const isCarrierToo =
     roles.includes('mechanical') && roles.includes('biological') && disturbs.includes(work);
-  const others = snapshot
-    .all('component')
-    .some(
-      ({ id, content }) =>
-        id !== component?.id &&
-        content.status === 'running' &&
-        content.systemIds.some((one) => component?.content.systemIds.includes(one)) &&
-        rolesOf(content.kindId).roles.includes('biological'),
-    );
+  const hasOthers = (): boolean =>
+    snapshot
+      .all('component')
+      .some(
+        ({ id, content }) =>
+          id !== component?.id &&
+          content.status === 'running' &&
+          content.systemIds.some((one) => component?.content.systemIds.includes(one)) &&
+          rolesOf(content.kindId).roles.includes('biological'),
+      );
   return {
-    biological: biological || (isCarrierToo && !largeMechanical && component !== undefined && !others),
+    biological: biological || (isCarrierToo && !largeMechanical && component !== undefined && !hasOthers()),
     largeMechanical,
     exports: roles.includes('export') && disturbs.includes(work) && minutes >= LEAST_MIN,
   };

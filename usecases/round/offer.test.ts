@@ -30,7 +30,7 @@ function tank() {
     const evidence = evidenceOf(snapshot);
     const plan = makePlan(snapshot, () => endOfDay(TODAY, 'UTC'), TODAY);
     const proposal = proposalOf(evidence, plan.jobs, here.siteId, TODAY);
-    const offer = offerOf(evidence, proposal, { minutes, day: TODAY, wishes: wishesOf(evidence) });
+    const offer = offerOf(evidence, proposal, { minutes, wishes: wishesOf(evidence) });
     return { evidence, proposal, offer };
   };
   return { ...here, systemId, unit, offered };
@@ -92,7 +92,7 @@ describe('by role, not by name', () => {
       ),
     );
     expect(both).toHaveLength(1);
-    expect(both?.[0]).toContain('all that takes nutrients out');
+    expect(both?.[0]?.text).toContain('all that takes nutrients out');
     expect(one).toEqual([]);
   });
 });

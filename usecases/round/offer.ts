@@ -1,10 +1,15 @@
 import { chanceDue } from '../../core/planning/dueCurve.ts';
+import { mostWantedFirst } from '../../core/planning/round/mostWanted.ts';
 import { keptWithin } from '../../core/planning/round/keptWithin.ts';
 import { isBreach, simulate, type Plant, type Still } from '../../core/planning/round/simulate.ts';
 import type { BathKind } from '../../core/catalogue/types.ts';
 import type { Step } from '../../core/planning/round/step.ts';
 import { timingOf, type Timing } from '../../core/planning/round/timing.ts';
-import { daysBetween, type Day } from '../../core/time/day.ts';
+import { lacksOn, type Lack } from '../../core/planning/hands.ts';
+import { visitDays } from '../../core/planning/visits.ts';
+import { addDays, daysBetween, type Day } from '../../core/time/day.ts';
+import { rhythmOf } from '../../model/facts/rhythm.ts';
+import { workerOf } from '../../model/facts/workerOf.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { wantedBefore, type Wishes } from '../levelling/wishes.ts';
@@ -20,9 +25,12 @@ import { biologicalConflicts } from './spacing.ts';
 /** A job that is due and not taken up: until when it waits, and the chance that it is due by then. */
 export interface Waiting {
   row: PlanRow;
-  /** Beyond the minutes; more life than the water bears to lose at once; beside what it must not meet. */
-  why: 'minutes' | 'life' | 'apart';
+  /** Beyond the minutes; more life than the water bears to lose at once; beside what it must not meet; who is needed is not there. */
+  why: 'minutes' | 'life' | 'apart' | 'hands';
+  /** The visit that has it. */
   until: Day;
+  /** What it lacks of hands, papers and training that day. */
+  lacks: readonly Lack[];
   chance: number | null;
 }
 /** What of a proposal a visit takes up by itself. */
@@ -32,42 +40,86 @@ export interface Offer {
 }
 
 /**
- * What the minutes of a visit allow, what somebody wanted there first and then the gravest first; of what takes life out
+ * What the minutes of a visit allow, what somebody wanted there first, then what is late or grave, then what a minute saves most; of what takes life out
  * of a water no more than it bears. The rest waits, with the chance of that.
  * @param minutes there are at the visit; null: nobody said, so all of it
  */
 export function offerOf(
   evidence: Evidence,
-  { rows, before, changePlan }: Proposal,
-  { minutes, day, wishes }: { minutes: number | null; day: Day; wishes: Wishes },
+  { rows, before, changePlan, looks, day }: Proposal,
+  { minutes, wishes }: { minutes: number | null; wishes: Wishes },
 ): Offer {
   const isWanted = (row: PlanRow): boolean => wantedBefore(wishes, row.jobId, before);
-  const all = [...rows.filter(isWanted), ...rows.filter((row) => !isWanted(row))];
+  const chanceBy = ({ due, today }: PlanRow, by: Day): number | null =>
+    due ? chanceDue(due)(daysBetween(today, by)) : null;
+  const others = mostWantedFirst(
+    rows.filter((row) => !isWanted(row)),
+    (row) => ({
+      ...{ isPastWindow: row.state === 'past-window', chanceByNext: chanceBy(row, before) },
+      ...{ costRatio: row.costRatio, intervalDays: row.intervalDays },
+    }),
+  );
+  const all = [...rows.filter(isWanted), ...others];
   // what is fitted while dirt is stirred up comes with what stirs it, and with nothing else
   const inOrder = all.filter(({ jobId }) => !isFitting(evidence, jobId));
-  const withFittings = (some: readonly string[]): string[] => [...some, ...fittingsFor(evidence, some)];
-  const borne = bearable(evidence, inOrder, day);
-  const possible = neverBoth(evidence, borne);
+  const withFittings = (some: readonly string[]): string[] => [
+    ...some,
+    ...fittingsFor(
+      evidence,
+      some.filter((id) => !looks.has(id)),
+    ),
+  ];
+  const lacking = new Map(
+    inOrder.map((row) => [row, looks.has(row.jobId) ? null : lackOn(evidence, row, day)]),
+  );
+  const handed = inOrder.filter((row) => !lacking.get(row));
+  const borne = bearable(evidence, handed, day, looks);
+  const possible = neverBoth(evidence, borne, looks);
   const ids = possible.map((row) => row.jobId);
   const fits = (some: readonly string[]): boolean =>
-    minutes === null || timingOf(buildRound(evidence, withFittings(some), changePlan)).handsMin <= minutes;
+    minutes === null ||
+    timingOf(buildRound(evidence, withFittings(some), changePlan, looks)).handsMin <= minutes;
   const jobIds = withFittings(keptWithin(ids, fits));
   const kept = new Set(jobIds);
   return {
     jobIds,
     waits: all
       .filter((row) => !kept.has(row.jobId))
-      .map((row) => ({
-        row,
-        why: possible.includes(row)
-          ? ('minutes' as const)
-          : borne.includes(row) || !inOrder.includes(row)
-            ? ('apart' as const)
-            : ('life' as const),
-        until: before,
-        chance: row.due ? chanceDue(row.due)(daysBetween(row.today, before)) : null,
-      })),
+      .map((row) => {
+        const lack = lacking.get(row) ?? null;
+        const until = lack?.until ?? before;
+        return {
+          ...{ row, until, why: lack ? ('hands' as const) : whyOf(row) },
+          lacks: lack?.lacks ?? [],
+          chance: chanceBy(row, until),
+        };
+      }),
   };
+
+  function whyOf(row: PlanRow): Waiting['why'] {
+    if (possible.includes(row)) return 'minutes';
+    return borne.includes(row) || !inOrder.includes(row) ? 'apart' : 'life';
+  }
+}
+
+/** Visits looked through for one with the hands that a job needs. */
+const VISITS_AHEAD = 8;
+
+/** What a job lacks of hands on a day, and the first visit after it that has them, where one does; null: nothing. */
+function lackOn(
+  { snapshot, definitionOf }: Evidence,
+  { jobId, siteId }: PlanRow,
+  day: Day,
+): { lacks: Lack[]; until: Day | null } | null {
+  const job = snapshot.content('job', jobId);
+  const hands = job && definitionOf(job).hands;
+  const workers = snapshot.all('person').map((person) => workerOf(person.content));
+  // one person by themselves is never told that they are alone
+  const lacksAt = (on: Day): Lack[] => (hands && workers.length > 1 ? lacksOn(hands, workers, on) : []);
+  const lacks = lacksAt(day);
+  if (lacks.length === 0) return null;
+  const later = visitDays(rhythmOf(snapshot, siteId), addDays(day, 1), VISITS_AHEAD);
+  return { lacks, until: later.find((on) => lacksAt(on).length === 0) ?? null };
 }
 
 const isFitting = ({ snapshot, definitionOf }: Evidence, jobId: string): boolean => {
@@ -76,8 +128,14 @@ const isFitting = ({ snapshot, definitionOf }: Evidence, jobId: string): boolean
 };
 
 /** Without what would take too much of the life that cleans a water, the gravest kept. */
-function bearable(evidence: Evidence, rows: readonly PlanRow[], day: Day): PlanRow[] {
+function bearable(
+  evidence: Evidence,
+  rows: readonly PlanRow[],
+  day: Day,
+  looks: ReadonlySet<string>,
+): PlanRow[] {
   const isHeavy = ({ jobId }: PlanRow): boolean => {
+    if (looks.has(jobId)) return false;
     const job = evidence.snapshot.content('job', jobId);
     if (!job) return false;
     const { biological, largeMechanical, exports } = upheavalOf(evidence, job);
@@ -93,7 +151,7 @@ function bearable(evidence: Evidence, rows: readonly PlanRow[], day: Day): PlanR
 }
 
 /** Without what must not be in one visit: both of a pair down, acid beside bleach; the gravest kept. */
-function neverBoth(evidence: Evidence, rows: readonly PlanRow[]): PlanRow[] {
+function neverBoth(evidence: Evidence, rows: readonly PlanRow[], looks: ReadonlySet<string>): PlanRow[] {
   const { snapshot, index, definitionOf } = evidence;
   const leftOff = leftOffIds(snapshot, index);
   const bathsOf = (jobId: string): readonly BathKind[] => {
@@ -103,6 +161,7 @@ function neverBoth(evidence: Evidence, rows: readonly PlanRow[]): PlanRow[] {
   const kept: string[] = [];
   const baths = new Set<BathKind>();
   return rows.filter(({ jobId }) => {
+    if (looks.has(jobId)) return true;
     const mine = bathsOf(jobId);
     if (mine.some((one) => [...baths].some((other) => other !== one))) return false;
     if (standbyConflicts(evidence, [...kept, jobId], leftOff).length > 0) return false;

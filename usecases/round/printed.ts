@@ -1,20 +1,13 @@
-import { stillWord } from '../../core/explain/stillWord.ts';
 import type { Mean } from '../../core/planning/round/simulate.ts';
-import { BATHS_MET_WORD, bathsMet } from '../../core/planning/round/hazards.ts';
-import { brokenBy } from '../../core/planning/round/order.ts';
 import type { Day } from '../../core/time/day.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import type { Stored } from '../../contract/records.ts';
-import { minutesThere } from '../levelling/minutesThere.ts';
-import { wishesOf } from '../levelling/wishes.ts';
 import type { Plan } from '../plan/planRows.ts';
 import { buildRound } from './build.ts';
-import { offerOf, played } from './offer.ts';
+import { namedOf } from './named.ts';
+import { played } from './offer.ts';
+import { offeredVisit } from './offered.ts';
 import { leftOffIds } from './offList.ts';
-import { nameOfStill } from './plant.ts';
-import { proposalOf } from './proposal.ts';
-import { standbyConflicts } from './redundancy.ts';
-import { biologicalConflicts } from './spacing.ts';
 
 /** A round as it would be offered, for programs. Days are local days at the place. */
 export interface PrintedRound {
@@ -33,7 +26,14 @@ export interface PrintedRound {
     jobIds: string[];
   }[];
   still: { system: string; what: Mean; fromMin: number; minutes: number; limitMinutes: number | null }[];
-  named: { rule: string; steps: number[]; harm: boolean; text: string }[];
+  named: {
+    rule: string;
+    steps: number[];
+    harm: boolean;
+    text: string;
+    /** The job that would be right on another visit, and the nearest one. */
+    leave: { jobId: string; untilDate: Day } | null;
+  }[];
 }
 
 /**
@@ -47,25 +47,21 @@ export function printedRound(
   { today, all }: { today: Day; all: boolean },
 ): PrintedRound {
   const { snapshot, index } = evidence;
-  const here = jobs.filter((row) => row.siteId === site.id);
-  const wishes = wishesOf(evidence);
-  const proposal = proposalOf(evidence, here, site.id, today, { wishes });
-  const date = proposal.next ?? today;
-  const visitMinutes = minutesThere(snapshot, site, today, date);
-  const offer = all
-    ? { jobIds: proposal.rows.map((row) => row.jobId), waits: [] }
-    : offerOf(evidence, proposal, { minutes: visitMinutes, day: date, wishes });
-  const steps = buildRound(evidence, offer.jobIds, proposal.changePlan);
+  const offered = offeredVisit(evidence, jobs, site, { today });
+  const { proposal, minutes: visitMinutes } = offered;
+  const { day: date, looks } = proposal;
+  const offer = all ? { jobIds: proposal.rows.map((row) => row.jobId), waits: [] } : offered;
+  const steps = buildRound(evidence, offer.jobIds, proposal.changePlan, looks);
   const leftOff = leftOffIds(snapshot, index);
   const { timing, still, breaches } = played(snapshot, steps, waters, leftOff);
+  const named = namedOf(evidence, {
+    ...{ steps, jobIds: offer.jobIds, looks, breaches, siteId: site.id, day: date, leftOff },
+  });
   const nameOf = (id: string): string => snapshot.content('system', id)?.name ?? '';
-  const met = bathsMet(steps);
   const places = new Map(steps.map((step, i) => [step.id, i]));
   const at = (ids: readonly string[]): number[] => ids.flatMap((id) => places.get(id) ?? []);
   const switched = (phase: string, step: (typeof steps)[number]): string[] =>
     step.phase === phase && step.off?.componentId ? [step.off.componentId] : [];
-  const said = (rule: string, texts: readonly string[], harm: boolean) =>
-    texts.map((text) => ({ ...{ rule, steps: [], harm }, text }));
   return {
     place: site.content.name,
     date,
@@ -91,25 +87,9 @@ export function printedRound(
         ? []
         : [{ ...{ system: nameOf(systemId), what, fromMin, minutes }, limitMinutes: limitMin }],
     ),
-    named: [
-      ...brokenBy(steps).map(({ constraint, first, then }) => ({
-        ...{ rule: constraint.id, steps: at([first, then]), harm: constraint.harm },
-        text: constraint.why,
-      })),
-      ...breaches.map((one) => ({
-        ...{ rule: `stands-still-${one.what}`, steps: at(one.stepIds), harm: false },
-        text: stillWord(nameOfStill(snapshot, one), one),
-      })),
-      ...(met
-        ? [
-            {
-              ...{ rule: 'acid-and-bleach', steps: at([...met.acid, ...met.bleach]), harm: true },
-              text: BATHS_MET_WORD,
-            },
-          ]
-        : []),
-      ...said('standby', standbyConflicts(evidence, offer.jobIds, leftOff), true),
-      ...said('life-taken-out', biologicalConflicts(evidence, offer.jobIds, date), false),
-    ],
+    named: named.map(({ rule, text, stepIds, harm, leave }) => ({
+      ...{ rule, steps: at(stepIds), harm, text },
+      leave: leave && { jobId: leave.jobId, untilDate: leave.until },
+    })),
   };
 }

@@ -3,13 +3,28 @@ import { listWord } from '../../core/explain/words.ts';
 import { rolesOf } from '../../core/catalogue/roles.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
+import type { Stored } from '../../contract/records.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { upheavalOf } from './carriers.ts';
 
 /** Two biological jobs of one system, or one and a large mechanical clean, keep so many local days apart (design). */
 export const DAYS_APART = 3;
 /** What takes nutrients out is renewed by halves, so many days apart. House figure. */
-const EXPORT_DAYS_APART = 7;
+export const EXPORT_DAYS_APART = 7;
+
+/** What takes nutrients out of a water. */
+export const exportersOf = (
+  { snapshot }: Pick<Evidence, 'snapshot'>,
+  systemId: string,
+): Stored<'component'>[] =>
+  snapshot
+    .all('component')
+    .filter(
+      ({ content }) =>
+        content.status === 'running' &&
+        content.systemIds.includes(systemId) &&
+        rolesOf(content.kindId).roles.includes('export'),
+    );
 
 interface Heavy {
   jobId: string;
@@ -18,15 +33,21 @@ interface Heavy {
   biological: boolean;
 }
 interface Exporting {
+  jobId: string;
   componentId: string;
-  what: string;
+}
+/** What jobs of a visit must not do to a water together, and how many days apart they would be right. */
+export interface Conflict {
+  text: string;
+  jobIds: readonly string[];
+  daysApart: number;
 }
 
 /**
- * What a visit's jobs do to the life in a system, in sentences: two biological jobs together, one with a large mechanical
+ * What a visit's jobs do to the life in a system: two biological jobs together, one with a large mechanical
  * clean, or one too soon after another in the log. Common practice, no published source.
  */
-export function biologicalConflicts(evidence: Evidence, jobIds: readonly string[], day: Day): string[] {
+export function biologicalConflicts(evidence: Evidence, jobIds: readonly string[], day: Day): Conflict[] {
   const { snapshot, index, definitionOf } = evidence;
   const heavyOf = (jobId: string): Heavy[] => {
     const job = snapshot.content('job', jobId);
@@ -43,30 +64,28 @@ export function biologicalConflicts(evidence: Evidence, jobIds: readonly string[
     const job = snapshot.content('job', jobId);
     const place = job && placeOfJob(job, snapshot);
     return job && place?.component && upheavalOf(evidence, job).exports
-      ? [{ componentId: place.component.id, what: place.thing }]
+      ? [{ jobId, componentId: place.component.id }]
       : [];
   });
-  const said: string[] = [];
+  const said: Conflict[] = [];
   for (const system of snapshot.all('system')) {
     const here = chosen.filter((one) => one.systemIds.includes(system.id));
-    const exporters = snapshot
-      .all('component')
-      .filter(
-        ({ content }) =>
-          content.status === 'running' &&
-          content.systemIds.includes(system.id) &&
-          rolesOf(content.kindId).roles.includes('export'),
-      );
+    const exporters = exportersOf(evidence, system.id);
     const worked = exporters.filter(({ id }) => exporting.some((one) => one.componentId === id));
     if (exporters.length > 1 && worked.length === exporters.length)
-      said.push(
-        `${system.content.name}: ${listWord(worked.map((one) => one.content.name))} are all that takes nutrients out; worked on at once, nutrients jump or vanish. Leave half of them for another visit, ${EXPORT_DAYS_APART} days later.`,
-      );
+      said.push({
+        jobIds: exporting
+          .filter((one) => worked.some(({ id }) => id === one.componentId))
+          .map((one) => one.jobId),
+        daysApart: EXPORT_DAYS_APART,
+        text: `${system.content.name}: ${listWord(worked.map((one) => one.content.name))} are all that takes nutrients out; worked on at once, nutrients jump or vanish. Leave half of them for another visit, ${EXPORT_DAYS_APART} days later.`,
+      });
     const biological = here.filter((one) => one.biological);
     if (biological.length > 0 && here.length > 1)
-      said.push(
-        `${system.content.name}: ${listWord(here.map((one) => one.what))} within ${DAYS_APART} days take too much of the life that cleans the water. Leave all but one for another visit.`,
-      );
+      said.push({
+        ...{ jobIds: here.map((one) => one.jobId), daysApart: DAYS_APART },
+        text: `${system.content.name}: ${listWord(here.map((one) => one.what))} within ${DAYS_APART} days take too much of the life that cleans the water. Leave all but one for another visit.`,
+      });
     if (here.length === 0) continue;
     const zone = snapshot.content('site', system.content.siteId)?.timeZone ?? 'UTC';
     for (const job of snapshot.all('job')) {
@@ -82,9 +101,11 @@ export function biologicalConflicts(evidence: Evidence, jobIds: readonly string[
         .sort()
         .at(-1);
       if (recent)
-        said.push(
-          `${system.content.name}: ${other.what} was done ${daysBetween(recent, day) === 0 ? 'today' : `${daysBetween(recent, day)} days ago`}; ${listWord(here.map((one) => one.what))} should wait until ${DAYS_APART} days after it.`,
-        );
+        said.push({
+          jobIds: here.map((one) => one.jobId),
+          daysApart: DAYS_APART - daysBetween(recent, day),
+          text: `${system.content.name}: ${other.what} was done ${daysBetween(recent, day) === 0 ? 'today' : `${daysBetween(recent, day)} days ago`}; ${listWord(here.map((one) => one.what))} should wait until ${DAYS_APART} days after it.`,
+        });
     }
   }
   return said;

@@ -99,7 +99,19 @@ export interface RoundJob {
   cautions: readonly CautionId[];
   /** Acid or bleach that it works with. */
   baths: readonly BathKind[];
+  /** Nobody knows whether it is due: it is looked at, not done. */
+  lookOnly?: boolean;
 }
+
+/** A step in which one part is looked at, and nothing done. */
+export const isLookAtJob = ({ phase, jobId }: Pick<Step, 'phase' | 'jobId'>): boolean =>
+  phase === 'look' && jobId !== null;
+
+/** Phases that a visit has once, or once for a water, whatever its jobs. */
+const once: readonly Phase[] = ['look', 'judge', 'prepare', 'wipe', 'record'];
+/** Whether a step is the visit's, not of a job. */
+export const isOnce = ({ phase, jobId }: Pick<Step, 'phase' | 'jobId'>): boolean =>
+  jobId === null && once.includes(phase);
 
 /** The step whose end is the job's: a change is done when it is refilled, everything else when it is done. */
 export const isTheJob = ({ id, jobId, work }: Pick<Step, 'id' | 'jobId' | 'work'>): boolean =>

@@ -1,5 +1,6 @@
 import { hasRole, type Role } from '../../catalogue/roles.ts';
 import { parameterWord } from '../../water/parameters.ts';
+import { LOOK_MINUTES } from '../visitList.ts';
 import { stepMin } from './stepMinutes.ts';
 import { standings, type Phase, type RoundJob, type Standing, type Step } from './step.ts';
 
@@ -58,9 +59,13 @@ function withStanding(steps: readonly Step[], systems: readonly Visited[]): Step
 }
 
 function plainSteps(jobs: readonly RoundJob[], systems: readonly Visited[]): Step[] {
-  const steps: Step[] = offOnce(jobs, jobs.flatMap(stepsOfJob));
+  const worked = jobs.filter((job) => !job.lookOnly);
+  const steps: Step[] = [
+    ...jobs.filter((job) => job.lookOnly).map(stepOfLook),
+    ...offOnce(worked, worked.flatMap(stepsOfJob)),
+  ];
   for (const { id, name } of systems) {
-    const mine = jobs.filter((job) => job.systemIds.includes(id));
+    const mine = worked.filter((job) => job.systemIds.includes(id));
     if (mine.length === 0) continue;
     const tests = mine.filter((job) => job.tests !== null);
     if (tests.length > 0) {
@@ -90,7 +95,7 @@ function plainSteps(jobs: readonly RoundJob[], systems: readonly Visited[]): Ste
         visited.map((one) => one.id),
       ),
     );
-  const changed = jobs.filter((job) => job.work === 'change water').flatMap((job) => job.systemIds);
+  const changed = worked.filter((job) => job.work === 'change water').flatMap((job) => job.systemIds);
   if (changed.length > 0)
     steps.push(
       visitStep('prepare', 'Check the new water: litres there, temperature, salinity', stepMin.prepare, [
@@ -127,6 +132,12 @@ function visitStep(phase: Phase, title: string, handsMin: number, systemIds: rea
     ...{ biological: false, largeMechanical: false, dry: false, standing: null, cautions: [] },
   };
 }
+
+/** A job that is only looked at: nothing goes off for it, no hands go in. */
+const stepOfLook = ({ jobId, systemIds, unitId, kindId, thing, action }: RoundJob): Step => ({
+  ...visitStep('look', `Look at ${thing}: time to ${action}?`, LOOK_MINUTES, systemIds),
+  ...{ id: `${jobId} look`, jobId, forJobs: [jobId], unitId, kindId },
+});
 
 function stepsOfJob(job: RoundJob, _: number, all: readonly RoundJob[]): Step[] {
   const keeps = all.some((one) => one.biological && one.systemIds.some((id) => job.systemIds.includes(id)));

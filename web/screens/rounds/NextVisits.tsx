@@ -2,10 +2,9 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { timingOf } from '../../../core/planning/round/timing.ts';
 import type { Day } from '../../../core/time/day.ts';
-import { minutesThere } from '../../../usecases/levelling/minutesThere.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { buildRound } from '../../../usecases/round/build.ts';
-import { proposalOf } from '../../../usecases/round/proposal.ts';
+import { offeredVisit } from '../../../usecases/round/offered.ts';
 import { evidenceOf, type Evidence } from '../../../model/water/testedWater.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
@@ -17,7 +16,14 @@ export function NextVisits({ todayOf }: { todayOf: (siteId: string) => Day }) {
   const sites = snapshot.all('site');
   return (
     <section className="datum roundpart">
-      <h2>Next visits</h2>
+      <div className="actions">
+        <h2>Next visits</h2>
+        {sites.length > 1 && (
+          <Link className="btn2" to="/rounds/route/new">
+            A route of several places
+          </Link>
+        )}
+      </div>
       {sites.length === 0 && <p className="soft">They come with the first system.</p>}
       <ul className="plain">
         {sites.map((site) => (
@@ -32,32 +38,23 @@ export function NextVisits({ todayOf }: { todayOf: (siteId: string) => Day }) {
 function NextVisit({ site, today, evidence }: { site: Stored<'site'>; today: Day; evidence: Evidence }) {
   const { jobs } = usePlan();
   const { dateFormat } = useSetting();
-  const { next, before, count, handsMin, there } = useMemo(() => {
-    const here = jobs.filter((row) => row.siteId === site.id);
-    const { rows, changePlan, ...days } = proposalOf(evidence, here, site.id, today);
-    const steps = buildRound(
-      evidence,
-      rows.map((row) => row.jobId),
-      changePlan,
-    );
+  const { next, count, handsMin, there, waits } = useMemo(() => {
+    const { proposal, minutes, jobIds, waits: waiting } = offeredVisit(evidence, jobs, site, { today });
+    const steps = buildRound(evidence, jobIds, proposal.changePlan, proposal.looks);
     return {
-      ...days,
-      count: rows.length,
-      handsMin: timingOf(steps).handsMin,
-      there: days.next === null ? null : minutesThere(evidence.snapshot, site, today, days.next),
+      next: proposal.next,
+      ...{ count: jobIds.length, handsMin: timingOf(steps).handsMin, there: minutes, waits: waiting },
     };
   }, [evidence, jobs, site, today]);
+  const until = waits.map((one) => one.until).sort()[0];
   return (
     <li className="rule roundline">
       <b>{site.content.name}</b>
       <span>
-        {next === null ? 'no visit day set' : writeDay(next, today, dateFormat)}
-        {next !== null && before !== next && `, then ${writeDay(before, today, dateFormat)}`}; {count}{' '}
-        {count === 1 ? 'job' : 'jobs'} due by then, {handsMin} min of hands
-        {there !== null && '; '}
-        {there !== null && (
-          <span className={handsMin > there ? 'late' : undefined}>the visit has {there} min</span>
-        )}
+        {next === null ? 'no visit day set' : writeDay(next, today, dateFormat)};{' '}
+        {count === 1 ? '1 job' : `${count} jobs`}, {handsMin} min of hands
+        {there !== null && ` of ${there} min`}
+        {until !== undefined && `; ${waits.length} wait until ${writeDay(until, today, dateFormat)}`}
       </span>
       <span className="actions">
         <Link className="btn2" to={`/rounds/new?site=${site.id}`}>

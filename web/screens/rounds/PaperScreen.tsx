@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { foundGrades, type Found } from '../../../core/wear/found.ts';
-import { isTheJob, type Step } from '../../../core/planning/round/step.ts';
+import { isLookAtJob, isTheJob, type Step } from '../../../core/planning/round/step.ts';
 import type { When } from '../../../contract/fields.ts';
 import type { RoundWhat } from '../../../contract/round/schemas.ts';
 import type { Write } from '../../../contract/work.ts';
@@ -96,6 +96,8 @@ function Paper({ here }: { here: RoundHere }) {
             service,
           ),
         );
+      if (row && found && isLookAtJob(step))
+        beside.push(...writesFor(row, 'looked', found, { ...emptyMore(row, person.id), when }, service));
       acts.push({
         ...{ do: 'done', stepId: step.id, found, minutes: one.minutes ?? null, note: '' },
         serviceId: row && isJob ? service.id : null,
@@ -193,25 +195,29 @@ function PaperStep({
           )}
         </span>
       </label>
-      {value.done && isTheJob(step) && graded && words.length > 0 && step.phase !== 'remove' && (
-        <div className="papermore">
-          <Choice
-            label="Found"
-            value={value.found ?? ''}
-            options={[
-              ...foundGrades.map((grade, i) => ({ value: grade, label: words[i] ?? grade })),
-              { value: '' as const, label: 'Not graded' },
-            ]}
-            onChange={(found) => onChange({ found })}
-          />
-          <NumberField
-            label="Minutes"
-            unit="min"
-            value={value.minutes ?? null}
-            onChange={(minutes) => onChange({ minutes })}
-          />
-        </div>
-      )}
+      {value.done &&
+        (isTheJob(step) || isLookAtJob(step)) &&
+        graded &&
+        words.length > 0 &&
+        step.phase !== 'remove' && (
+          <div className="papermore">
+            <Choice
+              label="Found"
+              value={value.found ?? ''}
+              options={[
+                ...foundGrades.map((grade, i) => ({ value: grade, label: words[i] ?? grade })),
+                { value: '' as const, label: 'Not graded' },
+              ]}
+              onChange={(found) => onChange({ found })}
+            />
+            <NumberField
+              label="Minutes"
+              unit="min"
+              value={value.minutes ?? null}
+              onChange={(minutes) => onChange({ minutes })}
+            />
+          </div>
+        )}
       {value.done && step.phase === 'refill' && (
         <div className="papermore">
           <VolumeField

@@ -10,6 +10,7 @@ import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { todayIn, writeDay } from '../../parts/dates.ts';
 import { NextVisits } from './NextVisits.tsx';
 import { OffOfRounds } from './OffOfRounds.tsx';
+import { Routes } from './Routes.tsx';
 import { roundProgress } from './progress.ts';
 import './rounds.css';
 
@@ -34,7 +35,11 @@ export function RoundsScreen() {
         ),
     };
   }, [snapshot]);
-  const open = rounds.filter(({ state }) => !state.closed && state.abandoned === null);
+  const ofRoutes = new Set(
+    snapshot.all('route').flatMap(({ content }) => content.stops.map((stop) => stop.roundId)),
+  );
+  const ahead = rounds.filter(({ round, state }) => state.last === null && !ofRoutes.has(round.id)).reverse();
+  const open = rounds.filter(({ state }) => state.last !== null && !state.closed && state.abandoned === null);
   const past = rounds.filter(({ state }) => state.closed || state.abandoned !== null).slice(0, PAST_SHOWN);
   const nameOf = (siteId: string) => snapshot.content('site', siteId)?.name ?? '';
   return (
@@ -57,6 +62,32 @@ export function RoundsScreen() {
                 <Button component={Link} to={`/rounds/${round.id}`} variant="contained">
                   Go on
                 </Button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <Routes todayOf={todayOf} />
+      {ahead.length > 0 && (
+        <section className="datum roundpart">
+          <h2>Made ahead</h2>
+          <ul className="plain">
+            {ahead.map(({ round: { id, content } }) => (
+              <li key={id} className="rule roundline">
+                <b>{nameOf(content.siteId)}</b>
+                <span>
+                  {writeDay(content.day, todayOf(content.siteId), dateFormat)}
+                  {content.personId && `, ${snapshot.content('person', content.personId)?.name ?? ''}`};{' '}
+                  {content.steps.length} steps
+                </span>
+                <span className="actions">
+                  <Link className="btn2" to={`/rounds/${id}`}>
+                    Change it or begin
+                  </Link>
+                  <a className="btn2" href={`/api/rounds/${id}/print.pdf`} download>
+                    On paper (PDF)
+                  </a>
+                </span>
               </li>
             ))}
           </ul>

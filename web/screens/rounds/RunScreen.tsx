@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Step } from '../../../core/planning/round/step.ts';
 import { notRunning, unproved, type StepState } from '../../../model/round/fold.ts';
@@ -20,11 +20,21 @@ import { useRound, type RoundHere } from './useRound.ts';
 import { useWakeLock } from './useWakeLock.ts';
 import './rounds.css';
 
+// the desk on which it is built
+const BuildSaved = lazy(() => import('./BuildScreen.tsx').then((module) => ({ default: module.BuildSaved })));
+
 /** A round, one step at a time. What is off stands at the foot of every step and ends the round. */
 export function RunScreen() {
   const { roundId = '' } = useParams();
   const here = useRound(roundId);
-  return here ? <Run key={roundId} here={here} /> : <Nowhere />;
+  if (!here) return <Nowhere />;
+  if (here.state.last === null)
+    return (
+      <Suspense fallback={null}>
+        <BuildSaved round={here.round} />
+      </Suspense>
+    );
+  return <Run key={roundId} here={here} />;
 }
 
 function Run({ here }: { here: RoundHere }) {

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import type { CautionId } from '../../../core/catalogue/cautions.ts';
-import type { Step } from '../../../core/planning/round/step.ts';
+import { isLookAtJob, type Step } from '../../../core/planning/round/step.ts';
 import { BigButton } from './BigButton.tsx';
 import type { RoundWhat } from '../../../contract/round/schemas.ts';
 import { answeredBy, plainDone, type Finishing } from './finishing.ts';
@@ -16,6 +16,8 @@ const LastOfWater = lazy(() =>
   import('./LastOfWater.tsx').then((module) => ({ default: module.LastOfWater })),
 );
 const Judge = lazy(() => import('./Judge.tsx'));
+// builds what is found due into the round
+const LookHere = lazy(() => import('./LookHere.tsx').then((module) => ({ default: module.LookHere })));
 
 const isOpen = (step: Step, { state }: RoundHere): boolean =>
   (state.steps.get(step.id)?.state ?? 'open') === 'open';
@@ -147,5 +149,6 @@ function What(props: Finishing) {
   if ((step.phase === 'prove' || step.phase === 'remove') && off) return <ProveStep {...props} />;
   if (step.tests.length > 0) return <TestHere {...props} />;
   if (step.phase === 'judge') return <Judge {...props} />;
+  if (isLookAtJob(step)) return <LookHere {...props} />;
   return <JobDone {...props} />;
 }

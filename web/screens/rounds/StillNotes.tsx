@@ -1,29 +1,21 @@
-import { stillWord } from '../../../core/explain/stillWord.ts';
-import { means, type Mean, type Still } from '../../../core/planning/round/simulate.ts';
-import { nameOfStill } from '../../../usecases/round/plant.ts';
-import { useSnapshot } from '../../api/data.ts';
+import { isBreach, means, type Mean, type Still } from '../../../core/planning/round/simulate.ts';
 import type { Build } from './useBuild.ts';
 
 const meanWords: Readonly<Record<Mean, string>> = { flow: 'flow', heat: 'heat', air: 'air' };
 
 /** What stands still, water by water, on the clock of the visit: the slots it stands, the tick it may. */
-export function StillNotes({ build: { plant, still, breaches, timing } }: { build: Build }) {
-  const snapshot = useSnapshot();
+export function StillNotes({ build: { plant, still, timing } }: { build: Build }) {
   const waters = plant.systems
     .map((system) => ({
       system,
       mine: still.filter((one) => one.systemId === system.systemId && one.what !== 'media'),
     }))
     .filter(({ mine }) => mine.length > 0);
-  if (waters.length === 0 && breaches.length === 0) return null;
+  if (waters.length === 0) return null;
+  const isLate = still.some(isBreach);
   return (
     <section className="datum stillness" aria-label="What stands still">
-      <h2>{breaches.length === 0 ? 'What stands still, within its limits' : 'What stands still too long'}</h2>
-      {breaches.map((one) => (
-        <p key={`${one.systemId} ${one.componentId ?? ''} ${one.what} ${one.fromMin}`} className="problem">
-          {stillWord(nameOfStill(snapshot, one), one)}
-        </p>
-      ))}
+      <h2>{!isLate ? 'What stands still, within its limits' : 'What stands still too long'}</h2>
       <div className="stillgrid">
         {waters.flatMap(({ system, mine }) =>
           means

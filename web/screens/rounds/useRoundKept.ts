@@ -5,7 +5,12 @@ import { changeFactsOf } from '../../api/waterWork.ts';
 
 /** The parts of a step that are fetched when they are first shown: a browser without the program kept needs them too. */
 const loadSteps = () =>
-  Promise.all([import('./TestHere.tsx'), import('./Judge.tsx'), import('../../parts/LogMore.tsx')]);
+  Promise.all([
+    import('./TestHere.tsx'),
+    import('./Judge.tsx'),
+    import('../../parts/LogMore.tsx'),
+    import('./LookHere.tsx'),
+  ]);
 
 /** Fetches what a round of these systems asks for, so that it is on the device when there is no network. */
 export function useRoundKept(siteId: string, systemIds: readonly string[]): void {

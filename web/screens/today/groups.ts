@@ -1,6 +1,7 @@
 import { LOOK_MINUTES } from '../../../core/planning/visitList.ts';
 import { listWord } from '../../../core/explain/words.ts';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
+import { isLookedAt } from '../../../usecases/plan/looksOnly.ts';
 import { groupBy } from '../../../model/snapshot.ts';
 import type { Day } from '../../../core/time/day.ts';
 
@@ -56,9 +57,7 @@ export function groupsOf(rows: readonly PlanRow[], places: readonly Place[]): Gr
 const WALK_FROM = 3;
 /** What nobody knows the age of is looked at once, in one walk, instead of being so many overdue jobs. */
 function walkOf(rows: readonly PlanRow[]): PlanRow[] {
-  const unknown = rows.filter(
-    (row) => row.state === 'look-first' && row.lastDone === null && row.lastDoneSpan === null,
-  );
+  const unknown = rows.filter((row) => isLookedAt(row) && row.lastDone === null && row.lastDoneSpan === null);
   return unknown.length < WALK_FROM ? [] : unknown;
 }
 

@@ -1,0 +1,76 @@
+import { timingOf } from '../../core/planning/round/timing.ts';
+import type { Step } from '../../core/planning/round/step.ts';
+import type { RecordContent } from '../../contract/records.ts';
+import { foldRound } from '../../model/round/fold.ts';
+import type { Evidence } from '../../model/water/testedWater.ts';
+import { bringFor, type Bring } from './bring.ts';
+
+type Round = RecordContent<'round'>;
+
+/** A place of a route: when somebody gets there, counted in minutes from setting out, and how long they stay. */
+export interface RouteStop {
+  siteId: string;
+  name: string;
+  roundId: string | null;
+  travelMin: number;
+  arrivesMin: number;
+  /** From the first step to the last, waiting included. */
+  lengthMin: number;
+  handsMin: number;
+  steps: number;
+  state: 'ahead' | 'under-way' | 'over' | 'nothing-due';
+}
+export interface RouteDay {
+  stops: readonly RouteStop[];
+  /** The whole day: ways and visits. */
+  minutes: number;
+  travelMin: number;
+  /** What to load, once for all places. */
+  bring: Bring;
+}
+
+/**
+ * A route as its day goes: place by place.
+ * @param stops in their order; each with its round as it stands, or as it would be made
+ */
+export function routeDay(
+  evidence: Evidence,
+  stops: readonly { siteId: string; roundId: string | null; travelMin: number; round: Round | null }[],
+): RouteDay {
+  const { snapshot, index } = evidence;
+  let at = 0;
+  const shown = stops.map(({ siteId, roundId, travelMin, round }): RouteStop => {
+    const timing = timingOf((round?.steps ?? []) as readonly Step[]);
+    const arrivesMin = at + travelMin;
+    at = arrivesMin + timing.lengthMin;
+    return {
+      ...{ siteId, roundId, travelMin, arrivesMin },
+      name: snapshot.content('site', siteId)?.name ?? '',
+      ...{ lengthMin: timing.lengthMin, handsMin: timing.handsMin, steps: round?.steps.length ?? 0 },
+      state: round
+        ? stateOf(round, roundId === null ? [] : index.on('actionsOfRound', roundId))
+        : 'nothing-due',
+    };
+  });
+  const worked = stops.flatMap(({ round }) =>
+    round ? round.jobIds.filter((id) => !(round.looks ?? []).includes(id)) : [],
+  );
+  return {
+    stops: shown,
+    minutes: at,
+    travelMin: shown.reduce((sum, one) => sum + one.travelMin, 0),
+    bring: bringFor(evidence, worked),
+  };
+}
+
+function stateOf(round: Round, actions: Parameters<typeof foldRound>[1]): RouteStop['state'] {
+  const { last, closed, abandoned } = foldRound(round, actions);
+  if (closed || abandoned !== null) return 'over';
+  return last === null ? 'ahead' : 'under-way';
+}
+
+/** The minutes of the way to a place where nobody said how long it is from the one before. */
+export const usualTravelMin = (site: RecordContent<'site'> | undefined): number =>
+  site?.visits?.travelMin ?? USUAL_TRAVEL_MIN;
+/** House guess. */
+const USUAL_TRAVEL_MIN = 20;
