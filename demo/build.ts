@@ -12,6 +12,7 @@ import { defaultSetting, SETTING_ID, type RecordContent, type RecordKind } from 
 import type { When } from '../contract/fields.ts';
 import type { Write } from '../contract/work.ts';
 import { Chance } from './chance.ts';
+import { plantRoom } from './plantRoom.ts';
 import { plannedChange } from './plannedChange.ts';
 import { scenario } from './scenario.ts';
 import { afterChanges, kitRecord, probeReadings } from './instruments.ts';
@@ -29,6 +30,7 @@ import { HISTORY_DAYS, simulateServices, type SimulatedService } from './simulat
 import { simulateWater } from './water.ts';
 
 const SEED = 20_261_125;
+const PLANT_ROOM = 'Botanical conservatory';
 const MINUTES_SCATTER = 0.25;
 /** What the keepers have planned for the next visit, L. */
 const nextChanges: Readonly<Record<string, number>> = {
@@ -73,7 +75,21 @@ class DemoBuilder {
     for (const name of new Set(scenario.flatMap((site) => site.people)))
       this.people.set(name, this.create('person', { name, ...crew(this.today)[name] }));
     for (const site of scenario) this.site(site);
+    this.plantRoom();
     return this.writes;
+  }
+
+  /** Last of all, so that nothing else of the demo changes with it. */
+  private plantRoom(): void {
+    const site = this.writes.find(
+      ({ kind, ...write }) =>
+        kind === 'site' && 'content' in write && (write.content as { name: string }).name === PLANT_ROOM,
+    );
+    const whoId = this.people.get('Marit');
+    if (site && whoId)
+      plantRoom((kind, content) => this.create(kind, content), {
+        ...{ writes: this.writes, siteId: site.id, whoId, today: this.today },
+      });
   }
 
   private create<K extends RecordKind>(

@@ -6,7 +6,7 @@ import { chromium, type BrowserContext, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { expect, expectFaultless, Server, test } from './app.ts';
 import { seedTank } from './seed.ts';
-import { heed, stepThrough } from './stepping.ts';
+import { begin, heed, stepThrough } from './stepping.ts';
 import { atTestTime, freshContext } from './clock.ts';
 
 test.use({ serviceWorkers: 'allow' });
@@ -35,7 +35,7 @@ async function roundAtSock(page: Page, server: Server): Promise<void> {
   await page.goto(`${server.address}/rounds`);
   await keepProgram(page);
   await page.getByRole('link', { name: 'Build the round' }).click();
-  await page.getByRole('button', { name: 'Begin the round' }).first().click();
+  await begin(page);
   await stepThrough(page, { until: /Filter sock/ });
 }
 const saved = (page: Page) =>
@@ -70,7 +70,7 @@ test('a round of 20 jobs on a phone without network: the browser killed in the m
     let page = context.pages()[0] ?? (await context.newPage());
     await page.goto(`${server.address}/rounds/new?site=${workshop}&jobs=${chosen.join()}`);
     await keepProgram(page);
-    await page.getByRole('button', { name: 'Begin the round' }).last().click();
+    await begin(page);
     await expect(page.getByText(/^Step 1 of/)).toBeVisible();
     await stepThrough(page, { most: 2 });
     await context.setOffline(true);

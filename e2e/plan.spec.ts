@@ -219,7 +219,7 @@ test('rounds and Today follow what was moved in the plan: its round, a job to a 
   const tomorrow = new Date(Date.UTC(year ?? 0, (month ?? 1) - 1, day));
   const weekday = tomorrow.toLocaleDateString('en-GB', { weekday: 'short', timeZone: 'UTC' });
   await page.goto(`${server.address}/rounds`);
-  await expect(page.getByText(new RegExp(`^${weekday} ${day} .*, then `))).toBeVisible();
+  await expect(page.getByText(new RegExp(`^${weekday} ${day} .*min of hands`))).toBeVisible();
   const plan = (await (await fetch(`${server.address}/api/plan`)).json()) as {
     jobs: { nextVisit: string }[];
   };

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect, expectFaultless, test } from './app.ts';
 import { deviceReadsFlow, seedTank } from './seed.ts';
-import { heed, stepThrough } from './stepping.ts';
+import { begin, heed, stepThrough } from './stepping.ts';
 import { contents, create, write } from './writing.ts';
 
 const pump = {
@@ -21,7 +21,7 @@ test('a round: off, bath, done; it does not end before the pump was seen running
   await page.getByRole('link', { name: 'Build the round' }).click();
   await expect(page.getByText(/Return pump.*: in the vinegar bath/)).toBeVisible();
   await expectFaultless(page);
-  await page.getByRole('button', { name: 'Begin the round' }).last().click();
+  await begin(page);
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   // somebody can be hurt: asked, and only then it goes on
   await expect(page.getByText('Unplug it before hands go in.')).toBeVisible();
@@ -79,7 +79,7 @@ test('what a device says of the flow since the pump is on again is the proof; no
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${server.address}/rounds`);
   await page.getByRole('link', { name: 'Build the round' }).click();
-  await page.getByRole('button', { name: 'Begin the round' }).last().click();
+  await begin(page);
   await stepThrough(page, { until: /^See it: Return pump/ });
   // what it sent while the pump ran before proves nothing
   await expect(page.getByRole('button', { name: 'I see it' }).first()).toBeVisible();
@@ -107,7 +107,7 @@ test('given up, what is off stays on Today with its reason until it is proved', 
   await seedTank(server.address, pump);
   await page.goto(`${server.address}/rounds`);
   await page.getByRole('link', { name: 'Build the round' }).click();
-  await page.getByRole('button', { name: 'Begin the round' }).first().click();
+  await begin(page);
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(page.getByText('Unplug it before hands go in.')).toBeVisible();
   await heed(page);
@@ -148,7 +148,7 @@ test('a whole visit of the workshop with its three systems: tests, planned water
   await page.goto(`${address}/rounds/new?site=${await siteNamed(address, 'Workshop')}`);
   await expect(page.getByText(/Water as planned: Staghorn trough 98 L/)).toBeVisible();
   await expectFaultless(page);
-  await page.getByRole('button', { name: 'Begin the round' }).first().click();
+  await begin(page);
   await expect(page.getByText(/^Step 1 of/)).toBeVisible();
   await stepThrough(page, { until: /Staghorn trough: siphon and drain/ });
   // worked out where it is needed
@@ -205,15 +205,18 @@ test('a person’s own order: by the keyboard; what it breaks is named, and what
   };
   // looking afterwards is a pity, no more
   await moveDown('Look at Reef', 1);
-  const broken = page.getByRole('list', { name: 'What this order breaks' });
+  const broken = page.getByRole('region', { name: 'What this round breaks' });
   await expect(broken).toContainText('What is seen before anything is touched is how it ran.');
+  // it asks for a reason, and no more
+  await expect(page.getByRole('button', { name: 'Begin the round' }).first()).toBeDisabled();
+  await page.getByLabel('Why it goes on all the same').fill('I looked this morning');
   await expect(page.getByRole('button', { name: 'Begin the round' }).first()).toBeEnabled();
   await page.getByRole('button', { name: 'As proposed' }).click();
-  await expect(broken).toHaveCount(0);
+  await expect(broken).not.toContainText('What is seen before anything');
   // hands in a pump that is on is forbidden
   await moveDown('Off: Return pump', 2);
   await expect(broken).toContainText('Hands go in when it is off.');
-  await expect(broken).toContainText('the round cannot begin in this order');
+  await expect(broken).toContainText('It cannot begin like this');
   await expect(page.getByRole('button', { name: 'Begin the round' }).first()).toBeDisabled();
   await expectFaultless(page);
   // it is still there after a reload, and undone in one go
@@ -231,7 +234,7 @@ test('paused and taken over; on paper, and entered afterwards on one screen', as
   const { job } = await seedTank(server.address, pump);
   await page.goto(`${server.address}/rounds`);
   await page.getByRole('link', { name: 'Build the round' }).click();
-  await page.getByRole('button', { name: 'Begin the round' }).first().click();
+  await begin(page);
   await page.getByRole('button', { name: 'Pause, or hand over' }).click();
   await expect(page.locator('.head .facts')).toContainText('paused;');
   await expect(page.locator('.steptitle')).toHaveCount(0);
@@ -330,7 +333,7 @@ test('a change of water: the last pump is warned about, all goes off by one touc
   await page.goto(`${server.address}/rounds/new?site=${site}&jobs=${change}`);
   await expect(page.getByRole('region', { name: 'What stands still' })).toContainText('flow');
   await expectFaultless(page);
-  await page.getByRole('button', { name: 'Begin the round' }).last().click();
+  await begin(page);
   await stepThrough(page, { until: /^Off: / });
   await heed(page);
   await expect(page.getByText('With it: Heater, Return pump.')).toBeVisible();

@@ -143,6 +143,14 @@ function inside(): RouteObject[] {
           element: later(() => import('./screens/rounds/BuildScreen.tsx'), 'BuildScreen'),
         },
         {
+          path: '/rounds/readings/:roundId',
+          element: later(() => import('./screens/readings/WalkScreen.tsx'), 'WalkScreen'),
+        },
+        {
+          path: '/rounds/readings/:roundId/edit',
+          element: later(() => import('./screens/readings/EditScreen.tsx'), 'EditScreen'),
+        },
+        {
           path: '/rounds/route/:routeId',
           element: later(() => import('./screens/rounds/RouteScreen.tsx'), 'RouteScreen'),
         },

@@ -73,6 +73,7 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /leads': work_,
   'GET /rounds/off': work_,
   'GET /rounds/running': work_,
+  'GET /rounds/readings/:id': work_,
   'GET /rounds/:id/report': 'owner keeper client alone',
   'GET /rounds/:id/report.pdf': 'owner keeper client alone',
   'POST /rounds/:id/report/mail': work_,

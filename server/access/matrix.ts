@@ -72,6 +72,7 @@ export const matrix = {
   'GET /leads': 'records.read',
   'GET /rounds/off': 'records.read',
   'GET /rounds/running': 'records.read',
+  'GET /rounds/readings/:id': 'records.read',
   'GET /rounds/:id/report': 'reports.read',
   'GET /rounds/:id/report.pdf': 'reports.read',
   'POST /rounds/:id/report/mail': 'records.write',

@@ -10,6 +10,8 @@ import { settingOf } from '../../model/settings.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import { VISIT_HOUR } from '../../usecases/water/makeUpDesk.ts';
 import { offOfRounds } from '../../usecases/round/offList.ts';
+import { StoreProblem } from '../../store/problems.ts';
+import { readingsRoundSheet } from '../../usecases/round/meters.ts';
 import { HttpProblem } from '../errorBorder.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
@@ -33,6 +35,12 @@ export function roundRoutes(evidence: EvidenceDesk, now: () => number): Router {
           };
         }),
       );
+    })
+    .get('/rounds/readings/:id', async (req, res) => {
+      const known = await evidence.now();
+      const round = known.snapshot.get('readings-round', req.params.id);
+      if (!round) throw StoreProblem.notFound('readings-round');
+      res.json(readingsRoundSheet(known, round, now()));
     })
     .get('/rounds/running', async (req, res) => {
       const { component, since } = v.parse(PartSince, req.query);

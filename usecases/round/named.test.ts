@@ -47,12 +47,23 @@ describe('what a round breaks is named, with the nearest visit on which it would
     expect(one?.leave).toEqual({ jobId: second, until: '2026-12-05' });
     expect([...(one?.jobIds ?? [])].sort()).toEqual([first, second].sort());
   });
-  test('acid and bleach can hurt somebody: the round does not begin', () => {
+  test('acid and bleach, one after the other: named, left to a reason; at once: it does not begin', () => {
     const here = tank();
     const jobs = [here.unit('sock-felt', 'swap', 60), here.unit('return-pump', 'strip-soak', 900)];
-    expect(here.named(...jobs).filter((one) => one.harm)).toMatchObject([
-      { rule: 'acid-and-bleach', leave: { jobId: jobs[1], until: '2026-12-05' } },
-    ]);
+    const met = { rule: 'acid-and-bleach', leave: { jobId: jobs[1], until: '2026-12-05' } };
+    expect(here.named(...jobs)).toMatchObject([{ ...met, harm: false }]);
+    // bleach while the acid bath still stands there
+    const evidence = evidenceOf(Snapshot.of(here.records));
+    const steps = buildRound(evidence, jobs);
+    const bleach = steps.filter((step) => step.baths?.includes('bleach'));
+    const soak = steps.findIndex((step) => step.phase === 'soak');
+    const rest = steps.filter((step) => !bleach.includes(step));
+    const own = [...rest.slice(0, soak + 1), ...bleach, ...rest.slice(soak + 1)];
+    const named = namedOf(evidence, {
+      ...{ steps: own, jobIds: jobs, looks: new Set(), breaches: [] },
+      ...{ siteId: here.siteId, day: SATURDAY, leftOff: new Set() },
+    });
+    expect(named).toContainEqual(expect.objectContaining({ ...met, harm: true }));
     expect(here.named(jobs[0] ?? '')).toEqual([]);
   });
 });

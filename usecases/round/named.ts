@@ -81,7 +81,7 @@ export function namedOf(evidence: Evidence, round: Round): Named[] {
       ? [
           {
             ...ofSteps([...met.acid, ...met.bleach]),
-            ...{ rule: 'acid-and-bleach', text: BATHS_MET_WORD, harm: true },
+            ...{ rule: 'acid-and-bleach', text: BATHS_MET_WORD, harm: met.atOnce },
             leave: leave(jobsOf([...met.acid, ...met.bleach]), 1),
           },
         ]

@@ -16,7 +16,7 @@ import {
 } from '../evaluation.ts';
 import { instantOf, type JobFacts, type UnitReading } from '../facts.ts';
 import { measures, type Measure } from '../measures.ts';
-import type { ConditionBase } from '../rule.ts';
+import type { ConditionBase, IntervalRule } from '../rule.ts';
 import { lifeSeen } from '../wearEvidence.ts';
 import { worksShown } from '../workShown.ts';
 
@@ -38,9 +38,7 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
   );
   const services = facts.services.map((service) => instantOf(service.done));
   const since = age.last ? instantOf(age.last) : Number.NEGATIVE_INFINITY;
-  const known = cleanValue(readings, services);
-  const clean = known ?? bestEver(readings, worse);
-  const limit = limitOf(rule.against, rule.limit, clean);
+  const { known, clean, limit } = limitFrom(rule, readings, services);
   if (limit === null) return null;
   const toPoint = (reading: UnitReading) => ({ days: (reading.at - at) / MS_PER_DAY, value: reading.value });
   const points = readings.filter((reading) => reading.at > since).map(toPoint);
@@ -81,6 +79,38 @@ export const condition: Evaluate<'condition'> = (rule, context) => {
     },
   };
 };
+
+interface LimitFrom {
+  /** The clean value that was read; null: it was not. */
+  known: number | null;
+  /** That, or the best that was ever read. */
+  clean: number | null;
+  /** null: against a clean value that nobody knows. */
+  limit: number | null;
+}
+function limitFrom(
+  { measure, against, limit }: Pick<IntervalRule<'condition'>, 'measure' | 'against' | 'limit'>,
+  readings: readonly UnitReading[],
+  services: readonly Instant[],
+): LimitFrom {
+  const known = cleanValue(readings, services);
+  const clean = known ?? bestEver(readings, measures[measure].worse);
+  return { known, clean, limit: limitOf(against, limit, clean) };
+}
+
+/**
+ * Where a condition rule has its limit by what was read so far, in the measure's stored unit: the same that its date is
+ * judged by. null: it stands against a clean value that nobody has read.
+ */
+export const conditionLimit = (
+  rule: IntervalRule<'condition'>,
+  { unitReadings, services }: Pick<JobFacts, 'unitReadings' | 'services'>,
+): number | null =>
+  limitFrom(
+    rule,
+    unitReadings.filter((reading) => reading.measure === rule.measure),
+    services.map((service) => instantOf(service.done)),
+  ).limit;
 
 /** Read right after the easier job or this one: what is wrong then, the easier job did not mend. */
 function speaksAfter({ at, timing }: UnitReading, easier: OtherJob | null, { services }: JobFacts): boolean {

@@ -4,6 +4,17 @@ import { useSetting } from '../../api/data.ts';
 import type { Named } from '../../../usecases/round/named.ts';
 import type { Build } from './useBuild.ts';
 
+/** What people say of it, by the rule, one touch each. */
+const reasons: Readonly<Record<string, readonly string[]>> = {
+  'stands-still-flow': ['A battery air pump runs meanwhile', 'It has stood as long before, without harm'],
+  'stands-still-air': ['A battery air pump runs meanwhile', 'It has stood as long before, without harm'],
+  'stands-still-heat': ['The room is warm', 'It has stood as long before, without harm'],
+  'stands-still-media': ['They stay wet in tank water'],
+  'acid-and-bleach': ['Rinsed between, another bucket, window open'],
+  'life-taken-out': ['Ammonia is tested daily for a week'],
+};
+const reasonsOf = (rule: string): readonly string[] => reasons[rule] ?? [];
+
 /** What a round breaks: named, with the visit on which it would be right. */
 export function NamedNotes({ build }: { build: Build }) {
   const { named, draft, change } = build;
@@ -18,12 +29,21 @@ export function NamedNotes({ build }: { build: Build }) {
         ))}
       </ul>
       {rest.length > 0 && (
-        <TextField
-          label="Why it goes on all the same"
-          value={draft.reason}
-          helperText="Stays with the round, its report and these jobs."
-          onChange={(event) => change({ reason: event.target.value })}
-        />
+        <>
+          <TextField
+            label="Why it goes on all the same"
+            value={draft.reason}
+            helperText="Stays with the round, its report and these jobs."
+            onChange={(event) => change({ reason: event.target.value })}
+          />
+          <div className="actions">
+            {[...new Set(rest.flatMap((one) => reasonsOf(one.rule)))].map((reason) => (
+              <button key={reason} type="button" className="btn2" onClick={() => change({ reason })}>
+                {reason}
+              </button>
+            ))}
+          </div>
+        </>
       )}
     </section>
   );

@@ -11,6 +11,8 @@ import { todayIn, writeDay } from '../../parts/dates.ts';
 import { NextVisits } from './NextVisits.tsx';
 import { OffOfRounds } from './OffOfRounds.tsx';
 import { Routes } from './Routes.tsx';
+import { ShiftNotes } from './ShiftNotes.tsx';
+import { ReadingsRounds } from '../readings/ReadingsRounds.tsx';
 import { roundProgress } from './progress.ts';
 import './rounds.css';
 
@@ -94,6 +96,8 @@ export function RoundsScreen() {
         </section>
       )}
       <NextVisits todayOf={todayOf} />
+      <ReadingsRounds />
+      <ShiftNotes />
       <Sheets snapshot={snapshot} todayOf={todayOf} />
       <Neglected rows={plan.jobs} />
       {past.length > 0 && (
