@@ -87,6 +87,20 @@ export const workKinds = [
   'test',
 ] as const;
 
+/** How long before the visit something is begun: chilling a drum takes a day. */
+const LeadSteps = v.array(
+  v.strictObject({
+    what: name('The lead step', 200),
+    hoursBefore: number('The hours before', 0, 2000, 'h'),
+  }),
+);
+const Needs = v.array(name('A need', 200));
+const Hands = v.strictObject({
+  people: v.optional(v.pipe(number('The people it needs', 1, 10, ''), v.integer())),
+  permits: v.optional(v.array(choice('A permit', permitIds))),
+  skills: v.optional(v.array(choice('A skill', skillIds))),
+});
+
 export const JobDefinition = v.pipe(
   v.strictObject({
     id: slug('The job’s id'),
@@ -102,13 +116,8 @@ export const JobDefinition = v.pipe(
     procedure: v.array(name('A step', 400)),
     minutes: number('The minutes', 0, 10_000, 'min'),
     supplies: v.array(v.strictObject({ name: name('The supply'), amount: text('The amount', 120) })),
-    leadSteps: v.array(
-      v.strictObject({
-        what: name('The lead step', 200),
-        hoursBefore: number('The hours before', 0, 2000, 'h'),
-      }),
-    ),
-    needs: v.array(name('A need', 200)),
+    leadSteps: LeadSteps,
+    needs: Needs,
     waits: v.optional(
       v.strictObject({
         what: name('What works by itself', 200),
@@ -127,13 +136,7 @@ export const JobDefinition = v.pipe(
     temporary: v.optional(
       v.strictObject({ clearMin: number('The minutes until the water is clear', 1, 10_000, 'min') }),
     ),
-    hands: v.optional(
-      v.strictObject({
-        people: v.optional(v.pipe(number('The people it needs', 1, 10, ''), v.integer())),
-        permits: v.optional(v.array(choice('A permit', permitIds))),
-        skills: v.optional(v.array(choice('A skill', skillIds))),
-      }),
-    ),
+    hands: v.optional(Hands),
     shuts: v.array(
       v.strictObject({ what: name('What is shut', 200), provedBy: name('How it is proved running', 300) }),
     ),
@@ -184,6 +187,10 @@ export const JobOverrides = v.strictObject({
   lateness: v.optional(Lateness),
   action: v.optional(name('The job', 80)),
   procedure: v.optional(v.array(name('A step', 400))),
+  /** Whose hands it needs here, instead of the catalogue’s. */
+  hands: v.optional(Hands),
+  leadSteps: v.optional(LeadSteps),
+  needs: v.optional(Needs),
   /** Of a temporary fitting: until the water is clear here. */
   clearMin: v.optional(number('The minutes until the water is clear', 1, 10_000, 'min')),
 });

@@ -245,6 +245,10 @@ const Service = v.strictObject({
   pictureIds: ids('A picture'),
   /** Water that was changed. */
   litres: v.optional(nullable(number('The litres changed', 0.01, 50_000_000, 'L'))),
+  /** How long it worked by itself: a bath, a drain; absent or null: not kept. */
+  waitedMin: v.optional(nullable(number('The minutes it worked by itself', 0, 100_000, 'min'))),
+  /** Two logged one and the same work: this entry is kept in that one, and counts no second time. */
+  mergedInto: v.optional(nullable(id('The entry it is kept in'))),
 });
 
 const Look = v.strictObject({
@@ -545,7 +549,7 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   station: { systemId: 'system' },
   component: { siteId: 'site', systemIds: 'system', parentId: 'component', stationId: 'station' },
   job: { componentId: 'component', systemId: 'system', vesselId: 'vessel' },
-  service: { jobId: 'job', whoId: 'person', pictureIds: 'picture' },
+  service: { jobId: 'job', whoId: 'person', mergedInto: 'service', pictureIds: 'picture' },
   look: { jobId: 'job', whoId: 'person', pictureIds: 'picture' },
   skip: { jobId: 'job', whoId: 'person' },
   event: { siteId: 'site', systemId: 'system', componentId: 'component', whoId: 'person' },

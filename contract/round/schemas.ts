@@ -133,6 +133,19 @@ const What = v.variant('do', [
     whoId: v.optional(v.nullable(id('Who sees to it'))),
     until: v.optional(v.nullable(instant('When it is seen to'))),
   }),
+  v.strictObject({
+    /** Something was put to soak that its job does not ask for, or for longer. */
+    do: v.literal('soaking'),
+    stepId: name('The step', 120),
+    minutes: number('The minutes it soaks', 1, 10_000, 'min'),
+  }),
+  v.strictObject({
+    /** Two entries of one step are one: both stay, with what both said. */
+    do: v.literal('merged'),
+    stepId: name('The step', 120),
+    found: v.nullable(v.picklist(foundGrades)),
+    serviceId: id('The entry that holds both'),
+  }),
   v.strictObject({ do: v.literal('paused') }),
   v.strictObject({ do: v.literal('taken-over') }),
   v.strictObject({ do: v.literal('abandoned'), reason: name('The reason', 400) }),

@@ -156,6 +156,9 @@ export interface JobOverrides {
   lateness?: Lateness;
   action?: string;
   procedure?: readonly string[];
+  hands?: Hands;
+  leadSteps?: readonly LeadStep[];
+  needs?: readonly string[];
   /** Of a temporary fitting: minutes until the water is clear here. */
   clearMin?: number;
 }

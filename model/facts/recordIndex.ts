@@ -3,7 +3,8 @@ import type { Snapshot } from '../snapshot.ts';
 
 /** A shelf keeps the records of one kind by something they belong to. */
 const shelves = {
-  servicesOfJob: shelf('service', (one) => one.jobId),
+  // what is kept in another entry counts no second time
+  servicesOfJob: shelf('service', (one) => (one.mergedInto ? null : one.jobId)),
   looksOfJob: shelf('look', (one) => one.jobId),
   skipsOfJob: shelf('skip', (one) => one.jobId),
   eventsOfComponent: shelf('event', (one) => one.componentId),

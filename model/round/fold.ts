@@ -47,6 +47,8 @@ export interface RoundState {
   heeded: ReadonlySet<string>;
   /** Litres that the tests of this round asked for, by system. */
   litres: ReadonlyMap<string, { litres: number; reason: string }>;
+  /** What was put to soak besides what its job asks for: since when, ms, and how long, by step. */
+  soaks: ReadonlyMap<string, { at: number; minutes: number }>;
   /** What logged its jobs, by step; more than one where two people did a step, until that is settled. */
   services: ReadonlyMap<string, readonly string[]>;
   /** When anything was first done in it, ms. */
@@ -76,6 +78,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
   const heeded = new Set<string>();
   const services = new Map<string, string[]>();
   const litres = new Map<string, { litres: number; reason: string }>();
+  const soaks = new Map<string, { at: number; minutes: number }>();
   const jobsOf = new Map(round.steps.map((step) => [step.id, step.forJobs]));
   for (const { id, content } of actions) {
     const { what } = content;
@@ -125,6 +128,13 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
         });
         break;
       }
+      case 'merged':
+        steps.set(what.stepId, { state: 'done', found: what.found, conflict: [], reason: '' });
+        services.set(what.stepId, [what.serviceId]);
+        break;
+      case 'soaking':
+        soaks.set(what.stepId, { at: Date.parse(content.at), minutes: what.minutes });
+        break;
       case 'litres':
         litres.set(what.systemId, { litres: what.litres, reason: what.reason });
         break;
@@ -156,6 +166,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
     doneAt,
     heeded,
     litres,
+    soaks,
     services,
     begunAt,
     last,

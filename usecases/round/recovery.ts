@@ -1,6 +1,8 @@
 import { findKind } from '../../core/catalogue/index.ts';
 import { recoveryVisits, type RecoveryStage } from '../../core/planning/round/recovery.ts';
+import { visitDays } from '../../core/planning/visits.ts';
 import { addDays, type Day } from '../../core/time/day.ts';
+import { rhythmOf } from '../../model/facts/rhythm.ts';
 import { ownKindsOf } from '../../model/facts/definition.ts';
 import { nameOfJob } from '../../model/facts/recordIndex.ts';
 import { minutesOf } from '../../model/facts/minutes.ts';
@@ -15,8 +17,8 @@ export interface RecoveryStep {
 }
 
 /**
- * How a neglected system is brought back: visits with their days, from `from` on, so far apart that each upheaval can
- * settle.
+ * How a neglected system is brought back: on the visits that are made there, within their minutes, so far apart that each
+ * upheaval can settle. A place without usual days counts from `from` on.
  */
 export function recoveryOf(
   { snapshot, index, definitionOf }: Evidence,
@@ -43,11 +45,12 @@ export function recoveryOf(
       largeMechanical: definition.largeMechanical ?? false,
     })),
   );
-  // looking and testing are one visit; everything after it waits until the last has settled
-  return visits.map(({ stage, jobIds }, i) => ({
-    stage: { id: stage.id, title: stage.title, how: stage.how },
-    day: addDays(from, Math.max(0, i - 1) * DAYS_APART),
-    jobs: jobIds.flatMap((id) => {
+  const siteId = snapshot.content('system', systemId)?.siteId ?? null;
+  const rhythm = rhythmOf(snapshot, siteId);
+  const minutesThere = rhythm?.minutes ?? Infinity;
+  const dayFrom = (day: Day): Day => visitDays(rhythm, day, 1)[0] ?? day;
+  const steps = visits.flatMap(({ stage, jobIds }): Omit<RecoveryStep, 'day'>[] => {
+    const jobs = jobIds.flatMap((id) => {
       const one = known.get(id);
       return one
         ? [
@@ -57,6 +60,39 @@ export function recoveryOf(
             },
           ]
         : [];
-    }),
-  }));
+    });
+    const title = { id: stage.id, title: stage.title, how: stage.how };
+    return within(jobs, minutesThere).map((some) => ({ stage: title, jobs: some }));
+  });
+  // looking and testing are one visit where both fit it; everything after it waits until the last has settled
+  let day = dayFrom(from);
+  let used = 0;
+  return steps.map((step, i): RecoveryStep => {
+    const minutes = step.jobs.reduce((sum, one) => sum + one.minutes, 0);
+    const before = steps[i - 1];
+    const joins = before !== undefined && together.has(before.stage.id) && together.has(step.stage.id);
+    if (i > 0 && !(joins && used + minutes <= minutesThere)) {
+      day = dayFrom(addDays(day, joins ? 1 : DAYS_APART));
+      used = 0;
+    }
+    used += minutes;
+    return { ...step, day };
+  });
+}
+/** Nothing is stirred up in them. */
+const together: ReadonlySet<string> = new Set(['safe', 'test']);
+
+/** Jobs in their order, in lists that each fit the minutes of a visit; what is longer than a visit has one to itself. */
+function within<T extends { minutes: number }>(jobs: readonly T[], minutesThere: number): T[][] {
+  const lists: T[][] = [];
+  let used = 0;
+  for (const job of jobs) {
+    if (lists.length === 0 || used + job.minutes > minutesThere) {
+      lists.push([]);
+      used = 0;
+    }
+    lists.at(-1)?.push(job);
+    used += job.minutes;
+  }
+  return lists;
 }

@@ -52,6 +52,7 @@ export function writesFor(
       minutes: more.minutes,
       supplies: more.supplies,
       ...(more.litres === null ? {} : { litres: more.litres }),
+      ...(more.waitedMin === null ? {} : { waitedMin: more.waitedMin }),
     },
     ids,
   );

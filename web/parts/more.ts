@@ -16,6 +16,8 @@ export interface More {
   pictures: WaitingPicture[];
   /** Water that was changed, L. */
   litres: number | null;
+  /** How long it worked by itself; null: it did not. */
+  waitedMin: number | null;
   readings: { channelId: string; timing: 'before' | 'after'; ids: NewIds; value: number | null }[];
 }
 
@@ -29,6 +31,7 @@ export function emptyMore(row: PlanRow, whoId: string | null): More {
     note: '',
     pictures: [],
     litres: null,
+    waitedMin: null,
     readings: [],
   };
 }

@@ -1,6 +1,6 @@
 import { whenWord } from '../../../core/explain/whenWord.ts';
 import Button from '@mui/material/Button';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useLayoutEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { JobDefinition } from '../../../core/catalogue/types.ts';
@@ -32,6 +32,9 @@ import { RuleStrips } from './RuleStrips.tsx';
 import { StatusActions } from './StatusActions.tsx';
 import { Story } from './Story.tsx';
 import { Waiting } from './Waiting.tsx';
+
+// few jobs are fittings
+const FitNow = lazy(() => import('../rounds/FitNow.tsx'));
 
 /** One component: each of its jobs with the window now and its evidence, what to do, what it is. */
 export function ComponentScreen() {
@@ -167,6 +170,11 @@ function JobPage({ row }: { row: PlanRow }) {
         </div>
       </div>
       {row.state === 'left-off' && row.componentId && <ProveRunning componentId={row.componentId} />}
+      {inForce.temporary && (
+        <Suspense fallback={null}>
+          <FitNow jobId={row.jobId} siteId={row.siteId} clearMin={inForce.temporary.clearMin} />
+        </Suspense>
+      )}
       {open === 'log' && (
         <div style={{ padding: '4px 0 16px', display: 'grid', gap: 12 }}>
           <JobCautions jobId={row.jobId} short />

@@ -14,6 +14,8 @@ import { NumberField } from '../../parts/NumberField.tsx';
 import { useBase } from '../../parts/useBase.ts';
 import { unitFor } from '../../../contract/shownUnits.ts';
 import { useSend } from '../../parts/useSend.ts';
+import { AroundFields } from './AroundFields.tsx';
+import { aroundOf, withAround, type Around } from './around.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 
 const MIN_PER_H = 60;
@@ -37,6 +39,7 @@ export function JobFigures({
   const [hi, setHi] = useState<number | null>(range?.hi ?? null);
   const [minutes, setMinutes] = useState<number | null>(inForce.minutes);
   const [clearMin, setClearMin] = useState<number | null>(inForce.temporary?.clearMin ?? null);
+  const [around, setAround] = useState<Around>(() => aroundOf(inForce));
   const [consequence, setConsequence] = useState<Consequence>(inForce.consequence);
   // what is worked out from what has passed is entered on the make-up desk
   const storeRule = inForce.rules.find(
@@ -75,7 +78,7 @@ export function JobFigures({
     else delete changed.clearMin;
     if (consequence !== catalogue.consequence) changed.consequence = consequence;
     else delete changed.consequence;
-    send(changed, 'Own figures saved.');
+    send(withAround(changed, around, catalogue), 'Own figures saved.');
   };
   const own = Object.keys(job.content.overrides).length > 0;
   return (
@@ -112,6 +115,7 @@ export function JobFigures({
       {storeRule?.kind === 'depletion' && (
         <StoreFields store={storeRule.store} value={store} onChange={setStore} />
       )}
+      <AroundFields value={around} onChange={setAround} />
       <Choice
         label="If it is late"
         value={consequence}

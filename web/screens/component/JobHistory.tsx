@@ -20,7 +20,15 @@ export function JobHistory({ jobId, zone, today }: { jobId: string; zone: string
       return at === null ? [] : [{ record, at }];
     })
     .sort((a, b) => b.at - a.at);
-  if (lines.length === 0) return <p className="soft">Nothing logged yet.</p>;
+  // what a round broke with this job, and why it went on
+  const goneOn = snapshot
+    .all('round')
+    .flatMap(({ id, content }) =>
+      (content.overrides ?? [])
+        .filter((one) => one.jobIds.includes(jobId))
+        .map(({ text, reason }) => ({ ...{ id, text, reason }, day: content.day })),
+    );
+  if (lines.length === 0 && goneOn.length === 0) return <p className="soft">Nothing logged yet.</p>;
   return (
     <>
       <ul className="plain">
@@ -32,9 +40,11 @@ export function JobHistory({ jobId, zone, today }: { jobId: string; zone: string
             {record.kind !== 'skip' && <FoundBar found={record.content.found} />}
             <span className="soft">
               {record.kind === 'service'
-                ? record.content.shareDone < 1
-                  ? 'in part'
-                  : 'done'
+                ? record.content.mergedInto
+                  ? 'the same, by a second person'
+                  : record.content.shareDone < 1
+                    ? 'in part'
+                    : 'done'
                 : record.kind === 'look'
                   ? 'looked'
                   : 'put off'}
@@ -50,6 +60,11 @@ export function JobHistory({ jobId, zone, today }: { jobId: string; zone: string
           </li>
         ))}
       </ul>
+      {goneOn.map(({ id, day, text, reason }) => (
+        <p key={`${id} ${text}`} className="hint">
+          Round of {writeDay(day, today, dateFormat)} went on all the same: {text} <b>{reason}</b>
+        </p>
+      ))}
       <Link className="btn2" to={`/log?job=${jobId}`}>
         All of it, to correct
       </Link>

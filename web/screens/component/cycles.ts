@@ -18,7 +18,8 @@ export function cyclesOf(snapshot: Snapshot, jobId: string, zone: string): Cycle
   const services = snapshot
     .all('service')
     .flatMap((service) => {
-      const at = service.content.jobId === jobId ? instantOfWhen(service.content.when, zone) : null;
+      const { jobId: its, mergedInto } = service.content;
+      const at = its === jobId && !mergedInto ? instantOfWhen(service.content.when, zone) : null;
       return at === null ? [] : [{ service, at, day: dayOf(at, zone) }];
     })
     .sort((a, b) => a.at - b.at);

@@ -52,6 +52,7 @@ export function logEntries(snapshot: Snapshot, volumeUnit: string): LogEntry[] {
             (record.content.litres
               ? `, ${formatQuantity('volume', record.content.litres, volumeUnit)}`
               : '') +
+            (record.content.mergedInto ? ', kept in another entry' : '') +
             (record.content.shareDone < 1 ? `, ${Math.round(record.content.shareDone * 100)} % of it` : '')
           : record.kind === 'look'
             ? `looked (${job.action})`

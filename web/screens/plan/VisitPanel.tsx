@@ -6,7 +6,7 @@ import type { LevelledVisit } from '../../../usecases/levelling/levelledPlace.ts
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
-import { useSetting } from '../../api/data.ts';
+import { useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating, deleting, revising } from '../../api/writing.tsx';
 import { writeDay } from '../../parts/dates.ts';
@@ -36,6 +36,7 @@ export function VisitPanel({
   onClose: () => void;
 }) {
   const { dateFormat } = useSetting();
+  const snapshot = useSnapshot();
   const here = usePersonHere();
   const { send, pending, error } = useSend();
   const [to, setTo] = useState<Day>(addDays(visit.day, 1));
@@ -69,6 +70,15 @@ export function VisitPanel({
           </Link>
         )}
       </div>
+      {snapshot
+        .all('round')
+        .filter(({ content }) => content.siteId === siteId && content.day === visit.day)
+        .flatMap(({ id, content }) => (content.overrides ?? []).map((one) => ({ id, ...one })))
+        .map(({ id, text, reason }) => (
+          <p key={`${id} ${text}`} className="hint">
+            {text} <b>Goes on: {reason}.</b>
+          </p>
+        ))}
       {visit.movedFrom && (
         <p>
           Moved from {day(visit.movedFrom)}. <span className="soft">{change?.content.reason}</span>

@@ -14,7 +14,9 @@ import { VolumeField } from '../../parts/VolumeField.tsx';
 import { BigButton } from './BigButton.tsx';
 import { LevelDrop } from './LevelDrop.tsx';
 import { plainDone, type Finishing } from './finishing.ts';
+import { SoakIt } from './SoakIt.tsx';
 import { StepWater } from './StepWater.tsx';
+import { soaksOf, waitedMinutes } from '../../../usecases/round/soaks.ts';
 
 // beyond the two taps
 const LogMore = lazy(() => import('../../parts/LogMore.tsx'));
@@ -78,6 +80,7 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
       ...(isToday(more) ? { when: { kind: 'instant', at: new Date(now).toISOString() } } : {}),
       minutes: more?.minutes ?? (measured === null ? null : measured + waits),
       litres: more?.litres ?? litres,
+      waitedMin: waitedMinutes(soaksOf(steps, state), step.jobId, now),
     };
     void finish(
       { ...plainDone(step.id), found: grade, minutes: all.minutes, note: all.note, serviceId: ids.id },
@@ -137,6 +140,7 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
           Done
         </BigButton>
       )}
+      {isJob && step.work !== 'change water' && step.work !== 'test' && <SoakIt step={step} here={here} />}
       {isJob && row && (
         <div>
           <button

@@ -10,16 +10,25 @@ import { Choice } from '../../parts/Choice.tsx';
 import { clockIn, todayIn, writeInstant } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { StateWord } from '../../strip/marks.tsx';
-import { acting } from './roundWrites.ts';
+import { acting, outAgain } from './roundWrites.ts';
 import { useKeep } from './useKeep.ts';
 import './rounds.css';
 
 /** With when it starts to matter, where that has been asked. */
 export type OffShown = OffOfRound & { matters?: string | null };
 
+const MIN_MS = 60_000;
+/** When a fitting is to come out, ms: as was said, or after its own time; null: it is no fitting, or nobody said. */
+const comesOutAt = ({ on, since, until, clearMin }: OffState): number | null =>
+  !on ? null : until ? Date.parse(until) : clearMin === null ? null : Date.parse(since) + clearMin * MIN_MS;
+
 /** What rounds switched off and nobody has seen running since: not dismissed, only proved. */
-export function OffOfRounds({ off }: { off: readonly OffShown[] }) {
-  if (off.length === 0) return null;
+export function OffOfRounds({ off: all }: { off: readonly OffShown[] }) {
+  const now = useNow();
+  if (all.length === 0) return null;
+  // a fitting past its hour comes before everything
+  const isPast = (one: OffShown): boolean => (comesOutAt(one) ?? now) < now;
+  const off = [...all].sort((a, b) => Number(isPast(b)) - Number(isPast(a)));
   return (
     <section className="offlist" aria-label="Left off">
       <h2>Left off in a round</h2>
@@ -37,6 +46,7 @@ function OffRow({ off }: { off: OffShown }) {
   const { dateFormat } = useSetting();
   const now = useNow();
   const zone = snapshot.content('site', off.siteId)?.timeZone ?? 'UTC';
+  const outAt = comesOutAt(off);
   const systems = off.systemIds.flatMap((id) => snapshot.content('system', id)?.name ?? []).join(', ');
   return (
     <li className="rule offrow">
@@ -51,6 +61,12 @@ function OffRow({ off }: { off: OffShown }) {
             {' '}
             <LeftOffSaid off={off} zone={zone} />
           </>
+        )}
+        {outAt !== null && (
+          <span className={outAt <= now ? 'late' : undefined} style={{ display: 'block' }}>
+            {outAt <= now ? 'it should be out since' : 'it comes out'}{' '}
+            {writeInstant(outAt, zone, dateFormat, todayIn(zone, now))}
+          </span>
         )}
         {off.matters && <span style={{ display: 'block' }}>{off.matters}</span>}
       </span>
@@ -92,7 +108,8 @@ export function Prove({
 }) {
   const clock = useClock();
   const here = usePersonHere();
-  const people = useSnapshot().all('person');
+  const snapshot = useSnapshot();
+  const people = snapshot.all('person');
   const [reason, setReason] = useState<string | null>(null);
   const [whoId, setWhoId] = useState<string>(here.id ?? '');
   // a fitting comes out when the water is clear: after its own time
@@ -153,10 +170,12 @@ export function Prove({
             variant={quiet ? 'text' : 'contained'}
             disabled={pending}
             onClick={() =>
-              void answer({
-                ...{ do: 'proved', offActionId: off.actionId, how: 'seen' },
-                saw: off.provedBy || 'seen running',
-              })
+              void (off.on
+                ? keep(outAgain(snapshot.get('round', roundId), off, clock(), here.id))
+                : answer({
+                    ...{ do: 'proved', offActionId: off.actionId, how: 'seen' },
+                    saw: off.provedBy || 'seen running',
+                  }))
             }
           >
             {off.on ? 'It is out' : 'I see it'}

@@ -32,6 +32,16 @@ export function RecoveryScreen() {
         order, days apart, with ammonia tested after each of the last visits. If animals gasp or lie, act on
         that first and call whoever treats them.
       </p>
+      <p>
+        <Link
+          className="btn2"
+          to={`/rounds/new?site=${system.content.siteId}&system=${system.id}&jobs=${visits
+            .flatMap(({ jobs }) => jobs.map((job) => job.jobId))
+            .join()}`}
+        >
+          All of it on one day: what that breaks
+        </Link>
+      </p>
       {visits.map(({ stage, day, jobs }, i) => (
         <section key={`${stage.id} ${jobs[0]?.jobId ?? ''}`} className="datum roundpart">
           <div className="actions">
@@ -39,10 +49,8 @@ export function RecoveryScreen() {
               {i + 1}. {stage.title}
             </h2>
             <span className="facts">
-              {day === today
-                ? 'today'
-                : `not before ${writeDay(day, today, dateFormat)}, ${relativeWord(day, today)}`}
-              ; {jobs.reduce((sum, job) => sum + job.minutes, 0)} min
+              {day === today ? 'today' : `${writeDay(day, today, dateFormat)}, ${relativeWord(day, today)}`};{' '}
+              {jobs.reduce((sum, job) => sum + job.minutes, 0)} min
             </span>
             <span className="grow" />
             <Link

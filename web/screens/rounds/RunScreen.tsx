@@ -6,11 +6,11 @@ import type { Step } from '../../../core/planning/round/step.ts';
 import { notRunning, unproved, type StepState } from '../../../model/round/fold.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
-import { deleting } from '../../api/writing.tsx';
 import { clockIn } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { StateWord } from '../../strip/marks.tsx';
+import { DoneTwice } from './DoneTwice.tsx';
 import { LeftOffSaid, Prove } from './OffOfRounds.tsx';
 import { roundProgress } from './progress.ts';
 import { StepDone } from './StepDone.tsx';
@@ -79,6 +79,15 @@ function Run({ here }: { here: RoundHere }) {
         </Link>
       </header>
       <ProblemNote error={error} />
+      {(round.content.overrides ?? []).length > 0 && (
+        <ul className="plain" aria-label="Goes on all the same">
+          {(round.content.overrides ?? []).map(({ rule, text, reason }) => (
+            <li key={`${rule} ${text}`} className="hint">
+              {text} <b>Goes on: {reason}.</b>
+            </li>
+          ))}
+        </ul>
+      )}
       {!over && <TakeOver here={here} />}
       {!over && !state.paused && (
         <>
@@ -231,52 +240,6 @@ function TakeOver({ here: { round, state, act, pending } }: { here: RoundHere })
           {other === null ? 'Go on' : 'I take it over'}
         </Button>
       </div>
-    </section>
-  );
-}
-
-/** A step that two people did, each without seeing the other: both are shown until somebody says which one holds. */
-function DoneTwice({ here: { round, state, act, pending } }: { here: RoundHere }) {
-  const snapshot = useSnapshot();
-  const twice = [...state.services].flatMap(([stepId, ids]) => {
-    const services = ids.flatMap((id) => snapshot.get('service', id) ?? []);
-    const step = round.content.steps.find((one) => one.id === stepId);
-    return services.length > 1 && step ? [{ step, services }] : [];
-  });
-  if (twice.length === 0) return null;
-  return (
-    <section className="offlist" aria-label="Done by two">
-      <h2>Done by two</h2>
-      <ul className="plain">
-        {twice.map(({ step, services }) => (
-          <li key={step.id} className="rule offrow">
-            <b>{step.title}</b>
-            <span>
-              It was logged {services.length} times. Which one holds? The others are deleted from the log.
-            </span>
-            <span className="actions">
-              {services.map((service) => (
-                <button
-                  key={service.id}
-                  type="button"
-                  className="btn2"
-                  disabled={pending}
-                  onClick={() =>
-                    void act(
-                      { do: 'settled', stepId: step.id, found: service.content.found },
-                      services.filter((one) => one.id !== service.id).map((one) => deleting(one)),
-                    )
-                  }
-                >
-                  {service.content.found?.replace('-', ' ') ?? 'not graded'}
-                  {snapshot.content('person', service.content.whoId) &&
-                    `, ${snapshot.content('person', service.content.whoId)?.name ?? ''}`}
-                </button>
-              ))}
-            </span>
-          </li>
-        ))}
-      </ul>
     </section>
   );
 }

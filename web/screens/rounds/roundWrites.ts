@@ -1,5 +1,7 @@
 import type { RoundWhat } from '../../../contract/round/schemas.ts';
 import { ACTIONS_VERSION } from '../../../contract/round/version.ts';
+import type { Stored } from '../../../contract/records.ts';
+import type { OffState } from '../../../model/round/fold.ts';
 import type { Write } from '../../../contract/work.ts';
 import { creating, newIds, type NewIds } from '../../api/writing.tsx';
 
@@ -17,4 +19,43 @@ export function acting(
     at: new Date(at).toISOString(),
   };
   return creating('round-action', content, ids);
+}
+
+/** What a fitting that is out again writes: its proof, its job, and the end of a round that was for it alone. */
+export function outAgain(
+  round: Stored<'round'> | undefined,
+  { actionId, provedBy, componentId }: Pick<OffState, 'actionId' | 'provedBy' | 'componentId'>,
+  at: number,
+  whoId: string | null,
+): Write[] {
+  if (!round) return [];
+  const act = (what: RoundWhat): Write => acting(round.id, what, at, whoId);
+  const removal = round.content.steps.find(
+    (step) => step.phase === 'remove' && step.off?.componentId === componentId,
+  );
+  const jobId = removal?.jobId ?? null;
+  const service = newIds();
+  return [
+    act({ do: 'proved', offActionId: actionId, how: 'seen', saw: provedBy || 'taken out' }),
+    ...(removal && jobId !== null
+      ? [
+          creating(
+            'service',
+            {
+              ...{ jobId, whoId, found: null, shareDone: 1, minutes: null },
+              ...{ when: { kind: 'instant', at: new Date(at).toISOString() }, supplies: [], note: '' },
+              pictureIds: [],
+            },
+            service,
+          ),
+          act({
+            ...{ do: 'done', stepId: removal.id, found: null, minutes: null, note: '' },
+            serviceId: service.id,
+          }),
+        ]
+      : []),
+    ...(round.content.steps.every(({ phase }) => phase === 'fit' || phase === 'remove')
+      ? [act({ do: 'closed' })]
+      : []),
+  ];
 }

@@ -29,6 +29,7 @@ import { WaterFoot } from './WaterFoot.tsx';
 
 // of those who make rounds
 const OffToday = lazy(() => import('./OffToday.tsx'));
+const RoundsToday = lazy(() => import('./RoundsToday.tsx'));
 
 export function TodayScreen() {
   const plan = usePlan();
@@ -117,6 +118,13 @@ export function TodayScreen() {
         </Suspense>
       )}
       <WaterAlarm plan={plan} today={today} />
+      {(['round', 'route', 'readings-round', 'shift-note'] as const).some(
+        (kind) => snapshot.all(kind).length > 0,
+      ) && (
+        <Suspense fallback={null}>
+          <RoundsToday />
+        </Suspense>
+      )}
       <ol className="lines plain">
         <li className="cells axisrow">
           <span />

@@ -26,6 +26,8 @@ const doWord: Record<RoundWhat['do'], string> = {
   skipped: 'skipped',
   'switched-off': 'switched off',
   litres: 'another amount of water',
+  soaking: 'put to soak',
+  merged: 'two entries made one',
   settled: 'settled between two',
   proved: 'seen running',
   'left-off': 'left off',
