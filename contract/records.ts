@@ -22,6 +22,25 @@ import { choice, day, flag, id, ids, instant, name, number, text, When, zone } f
 
 const nullable = v.nullable;
 
+export const settingUnits = {
+  volume: ['L', 'US gal', 'imp gal'],
+  length: ['cm', 'm', 'in', 'ft'],
+  temperature: ['°C', '°F'],
+  salinity: ['ppt', 'SG 25/25', 'SG 20/20', 'SG 60F/60F'],
+  alkalinity: ['dKH', 'meq/L', 'mg/L CaCO3'],
+  pressure: ['bar', 'kPa', 'psi'],
+  flow: ['L/h', 'mL/min', 'US gal/min'],
+} as const;
+const Units = v.strictObject({
+  volume: choice('Volume', settingUnits.volume),
+  length: choice('Length', settingUnits.length),
+  temperature: choice('Temperature', settingUnits.temperature),
+  salinity: choice('Salinity', settingUnits.salinity),
+  alkalinity: choice('Alkalinity', settingUnits.alkalinity),
+  pressure: choice('Pressure', settingUnits.pressure),
+  flow: choice('Flow', settingUnits.flow),
+});
+
 const Site = v.strictObject({
   name: name('The name of the place'),
   timeZone: zone('The time zone'),
@@ -49,6 +68,15 @@ const Site = v.strictObject({
   heightM: v.optional(nullable(number('The height above the sea', -500, 6000, 'm'))),
   /** Of the room the water stands in, when nothing heats it. */
   roomC: v.optional(nullable(number('The temperature of the room', -30, 50, '°C'))),
+  /** Whose place it is, where somebody else keeps it: to whom a report goes. */
+  client: v.optional(
+    v.strictObject({
+      name: text('The client', 120),
+      greeting: text('The greeting', 200),
+      /** In which they read; null: as everybody here. */
+      units: nullable(Units),
+    }),
+  ),
   /** Whom a sitter calls, and what nobody but the keeper touches. */
   sitter: v.optional(
     v.strictObject({
@@ -389,26 +417,17 @@ const Picture = v.strictObject({
   name: text('The file’s name', 300),
 });
 
-export const settingUnits = {
-  volume: ['L', 'US gal', 'imp gal'],
-  length: ['cm', 'm', 'in', 'ft'],
-  temperature: ['°C', '°F'],
-  salinity: ['ppt', 'SG 25/25', 'SG 20/20', 'SG 60F/60F'],
-  alkalinity: ['dKH', 'meq/L', 'mg/L CaCO3'],
-  pressure: ['bar', 'kPa', 'psi'],
-  flow: ['L/h', 'mL/min', 'US gal/min'],
-} as const;
 const Setting = v.strictObject({
-  units: v.strictObject({
-    volume: choice('Volume', settingUnits.volume),
-    length: choice('Length', settingUnits.length),
-    temperature: choice('Temperature', settingUnits.temperature),
-    salinity: choice('Salinity', settingUnits.salinity),
-    alkalinity: choice('Alkalinity', settingUnits.alkalinity),
-    pressure: choice('Pressure', settingUnits.pressure),
-    flow: choice('Flow', settingUnits.flow),
-  }),
+  units: Units,
   dateFormat: choice('Dates', ['day-month', 'month-day', 'iso']),
+  /** What stands at the head of a report for somebody else. */
+  letterhead: v.optional(
+    v.strictObject({
+      name: text('The name at its head', 120),
+      lines: text('The lines under it', 600),
+      pictureId: nullable(id('The picture')),
+    }),
+  ),
   homeZone: zone('The home time zone'),
   costRatios: v.strictObject({
     A: number('What lateness costs, A', 1.1, 10_000, ''),

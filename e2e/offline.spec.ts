@@ -165,7 +165,7 @@ test('a picture taken without network is made small, loses its place, waits, and
   expect([width, exif]).toEqual([1600, undefined]);
 });
 
-test('two browsers on one round, one without network: done twice is shown to both and settled by one; nothing is lost', async ({
+test('two browsers on one round, one without network: done twice with two notes is shown to both and made one by one of them; nothing is lost', async ({
   page,
   context,
   server,
@@ -180,18 +180,23 @@ test('two browsers on one round, one without network: done twice is shown to bot
   await other.goto(address);
   await expect(other.locator('.steptitle')).toContainText('Filter sock');
   await context.setOffline(true);
-  for (const [one, grade] of [
-    [page, 'light'],
-    [other, 'overdue'],
+  for (const [one, grade, note] of [
+    [page, 'light', 'hardly grey'],
+    [other, 'overdue', 'a snail in it'],
   ] as const) {
     await heed(one);
+    await one.getByRole('button', { name: 'Picture, note, readings, supplies' }).click();
+    await one.getByLabel('Note').fill(note);
     await one.getByRole('button', { name: new RegExp(`^${grade}`) }).click();
+    await one.getByRole('button', { name: 'Done', exact: true }).click();
     await expect(one.locator('.steptitle')).not.toContainText('Filter sock');
   }
   await context.setOffline(false);
   for (const one of [page, other]) {
     const twice = one.getByRole('region', { name: 'Done by two' });
     await expect(twice).toContainText('Filter sock', { timeout: 30_000 });
+    await expect(twice).toContainText('hardly grey');
+    await expect(twice).toContainText('a snail in it');
     await expect(twice.getByRole('button', { name: 'light' })).toBeVisible();
     await expect(twice.getByRole('button', { name: 'overdue' })).toBeVisible();
     await expect(one.getByText(/they differ/)).toBeVisible();
@@ -199,10 +204,20 @@ test('two browsers on one round, one without network: done twice is shown to bot
   await other.getByRole('region', { name: 'Done by two' }).getByRole('button', { name: 'overdue' }).click();
   for (const one of [page, other])
     await expect(one.getByRole('region', { name: 'Done by two' })).toHaveCount(0);
-  const services = await get<Stored<{ jobId: string; found: string | null }>[]>(server, '/records/service');
-  expect(services.filter((one) => one.content.jobId === job && one.content.found !== null)).toMatchObject([
-    { content: { found: 'overdue' } },
-  ]);
+  interface Logged {
+    jobId: string;
+    found: string | null;
+    note: string;
+    mergedInto?: string | null;
+  }
+  const services = (await get<Stored<Logged>[]>(server, '/records/service')).filter(
+    (one) => one.content.jobId === job && one.content.found !== null,
+  );
+  const holds = services.find((one) => one.content.found === 'overdue');
+  expect(holds?.content.note).toBe('somebody: a snail in it\nsomebody: hardly grey');
+  // the other entry stays as it was said
+  const second_ = services.find((one) => one.content.found === 'light');
+  expect(second_?.content).toMatchObject({ note: 'hardly grey', mergedInto: holds?.id });
   await second.close();
 });
 

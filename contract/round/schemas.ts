@@ -50,6 +50,27 @@ export const RoundContent = v.strictObject({
   looks: v.optional(ids('The jobs that are looked at')),
   /** Whether a person put its steps into another order than was proposed. */
   ownOrder: v.optional(flag('Whether the order is one’s own')),
+  /** What is said to the client in its report. */
+  letter: v.optional(
+    v.strictObject({
+      remark: text('The remark', 2000),
+      /** Whether its hours are told. */
+      hours: flag('Whether its hours are told'),
+      price: v.nullable(number('The price', 0, 1e7, '')),
+      /** Signed on the screen: a drawing of 600 × 200, as the path of an SVG. */
+      signature: v.nullable(
+        v.strictObject({
+          name: name('Who signed', 120),
+          at: instant('When it was signed'),
+          path: v.pipe(
+            v.string(),
+            v.maxLength(60_000, 'The signature is too long.'),
+            v.regex(/^[MLCQ0-9 .,-]*$/, 'The signature is no drawing.'),
+          ),
+        }),
+      ),
+    }),
+  ),
   /** What it breaks and goes on with all the same. */
   overrides: v.optional(
     v.array(

@@ -26,6 +26,8 @@ export interface OffState {
   state: 'off' | 'proved' | 'left-off';
   /** Why it stays off, or what was seen. */
   said: string;
+  /** How it was proved; null: it was not. */
+  how: 'seen' | 'reading' | null;
   /** A temporary fitting: it is on, and must come out. */
   on: boolean;
   /** Of a fitting: minutes until the water is clear and it comes out. */
@@ -70,7 +72,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
   const steps = new Map<string, StepState>(round.steps.map((step) => [step.id, open]));
   const off = new Map<string, OffState>();
   const doneAt = new Map<string, number>();
-  const answers: Pick<OffState, 'actionId' | 'state' | 'said' | 'whoId' | 'until'>[] = [];
+  const answers: Pick<OffState, 'actionId' | 'state' | 'said' | 'how' | 'whoId' | 'until'>[] = [];
   let [begun, paused, closed] = [false, false, false];
   let abandoned: string | null = null;
   let last: RoundState['last'] = null;
@@ -123,7 +125,7 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
         steps.set(stepId, withDone(steps.get(stepId) ?? open, null));
         off.set(id, {
           ...{ actionId: id, stepId, ...thing, systemIds, since: content.at, state: 'off', said: '' },
-          ...{ on: thing.on ?? false, whoId: null, until: null },
+          ...{ on: thing.on ?? false, how: null, whoId: null, until: null },
           clearMin: thing.on ? (round.steps.find((step) => step.id === stepId)?.waitMin ?? null) : null,
         });
         break;
@@ -140,12 +142,13 @@ export function foldRound(round: Round, actions: readonly Action[]): RoundState 
         break;
       case 'proved':
         answers.push({
-          ...{ actionId: what.offActionId, state: 'proved', said: what.saw, whoId: null, until: null },
+          ...{ actionId: what.offActionId, state: 'proved', said: what.saw, how: what.how },
+          ...{ whoId: null, until: null },
         });
         break;
       case 'left-off':
         answers.push({
-          ...{ actionId: what.offActionId, state: 'left-off', said: what.reason },
+          ...{ actionId: what.offActionId, state: 'left-off', said: what.reason, how: null },
           ...{ whoId: what.whoId ?? null, until: what.until ?? null },
         });
         break;

@@ -11,6 +11,7 @@ import {
   type RoundReport,
   type Window,
 } from '../../usecases/round/report.ts';
+import { jobWord, nextWord, priceWord, untestedWord, wholeWord } from '../../usecases/round/reportWord.ts';
 import { Page } from './page.ts';
 
 const CHART = { width: 110, height: 26 };
@@ -20,32 +21,48 @@ export async function reportPdf(
   report: RoundReport,
   setting: RecordContent<'setting'>,
   pictures: readonly { caption: string; bytes: Buffer }[],
+  logo: Buffer | null = null,
 ): Promise<Buffer> {
   const { dateFormat } = setting;
+  const { letterhead, client, letter } = report;
   const day = (of: Day): string => dayWord(of, report.day, dateFormat);
   const page = new Page(`${report.place}, ${report.day}`, `${report.place}, visit of ${day(report.day)}`);
+  if (letterhead) {
+    if (logo)
+      page.doc.image(logo, page.left + page.width - LOGO.width, page.doc.y, {
+        fit: [LOGO.width, LOGO.height],
+      });
+    page.say(letterhead.name, { font: 'bold', gap: 1 });
+    if (letterhead.lines !== '') page.say(letterhead.lines, { size: 9, soft: true, gap: 10 });
+    if (logo) page.doc.y = Math.max(page.doc.y, 48 + LOGO.height);
+  }
+  if (client?.name) page.say(client.name, { gap: 8 });
   page.say(report.place, { size: 22, font: 'head', gap: 2 });
   page.say(headLine(report, dateFormat), { soft: true, gap: 6 });
+  if (client?.greeting) page.say(client.greeting, { gap: 4 });
+  page.say(wholeWord(report), { gap: 4 });
+  if (letter?.remark) page.say(letter.remark, { gap: 4 });
+  const next = nextWord(report.next, day, report.day);
+  if (next !== '') page.say(next, { gap: 6 });
+  for (const { text, reason } of report.overrides)
+    page.say(`${text} Gone on all the same: ${reason}`, { size: 9, gap: 3 });
   if (report.leftOff.length > 0) {
     page.heading('Not running');
     for (const off of report.leftOff)
       page.say(`${off.what}${off.on ? ' (left in)' : ''}: ${off.said || 'not seen running again'}`, {
         font: 'bold',
       });
-  } else if (report.proved > 0)
-    page.say(
-      report.proved === 1
-        ? 'The one thing that was switched off was seen running again.'
-        : `All ${report.proved} things that were switched off were seen running again.`,
-    );
+  }
   for (const system of report.systems) {
     page.heading(`Water, ${system.name}`);
     if (system.readings.length === 0) page.say('Not tested at this visit.');
     for (const reading of system.readings) readingRow(page, reading, setting);
+    if (system.untested.length > 0)
+      page.say(`Not tested: ${untestedWord(system.untested, day)}.`, { soft: true, gap: 3 });
   }
   page.heading('Done');
-  for (const job of report.jobs.filter((one) => one.state === 'done')) jobRow(page, job, day);
-  const rest = report.jobs.filter((one) => one.state !== 'done');
+  for (const job of report.jobs.filter(isDone)) jobRow(page, job, day);
+  const rest = report.jobs.filter((one) => !isDone(one));
   if (rest.length > 0) {
     page.heading('Not done');
     for (const job of rest)
@@ -65,15 +82,41 @@ export async function reportPdf(
   }
   if (pictures.length > 0) {
     page.heading('Pictures');
-    for (const picture of pictures) {
+    // two side by side: of one job the earlier at the left
+    for (let i = 0; i < pictures.length; i += 2) {
       page.need(200);
-      page.doc.image(picture.bytes, page.left, page.doc.y, { fit: [240, 170] });
-      page.doc.y += 174;
-      page.say(picture.caption, { soft: true });
+      const y = page.doc.y;
+      const half = page.width / 2 - 6;
+      pictures.slice(i, i + 2).forEach((picture, k) => {
+        const x = page.left + k * (half + 12);
+        page.doc.image(picture.bytes, x, y, { fit: [half, 160] });
+        page.doc.fontSize(9).text(picture.caption, x, y + 164, { width: half });
+      });
+      page.doc.x = page.left;
+      page.doc.y = y + 184;
     }
   }
+  if (letter?.price != null) page.say(priceWord(letter.price, report.currency), { font: 'bold' });
+  if (letter?.signature)
+    signed(page, letter.signature, day(dayOf(Date.parse(letter.signature.at), report.zone)));
   return page.end();
 }
+
+const LOGO = { width: 120, height: 56 };
+/** What was drawn on the screen, 600 × 200, with the name under it. */
+function signed(page: Page, { name, path }: { name: string; path: string }, on: string): void {
+  page.need(90);
+  const { doc } = page;
+  doc.save().translate(page.left, doc.y).scale(SIGNED_SCALE);
+  if (path !== '') doc.path(path).lineWidth(3).strokeColor('#000000').stroke();
+  doc.restore();
+  doc.y += 200 * SIGNED_SCALE + 4;
+  page.say(`${name}, ${on}`, { size: 9 });
+}
+const SIGNED_SCALE = 0.3;
+
+const isDone = ({ state }: ReportJob): boolean =>
+  state === 'done' || state === 'in-part' || state === 'looked';
 
 function headLine(report: RoundReport, style: DateStyle): string {
   const { begunAt, endedAt, zone, who, minutes } = report;
@@ -83,7 +126,7 @@ function headLine(report: RoundReport, style: DateStyle): string {
     ...(endedAt === null ? [] : [`to ${at(endedAt)}`]),
     ...(who.length > 0 ? [who.join(', ')] : []),
     ...(report.state === 'given-up' ? ['given up before its end'] : []),
-    ...(minutes.measuredJobs > 0
+    ...(minutes.measuredJobs > 0 && (report.letter?.hours ?? true)
       ? [`${minutes.taken} min of hands (estimated ${minutes.estimated} min)`]
       : []),
   ].join(' · ');
@@ -140,7 +183,7 @@ function drawLine(page: Page, { points, band }: ReportReading, x: number, y: num
 function jobRow(page: Page, job: ReportJob, day: (of: Day) => string): void {
   page.row([
     { text: `${job.thing}, ${job.action}`, share: 0.38, font: 'bold' },
-    { text: [job.found && `found: ${job.found}`, job.note].filter(Boolean).join('. '), share: 0.34 },
+    { text: jobWord(job), share: 0.34 },
     { text: movedWord(job.before, job.after, day), share: 0.28, soft: true },
   ]);
 }

@@ -2,6 +2,7 @@ import { Router, type Request } from 'express';
 import * as v from 'valibot';
 import { dayWord } from '../../core/explain/words.ts';
 import { roundReport, type RoundReport } from '../../usecases/round/report.ts';
+import type { RecordContent } from '../../contract/records.ts';
 import { settingOf } from '../../model/settings.ts';
 import { readPicture } from '../../store/pictures.ts';
 import { StoreProblem } from '../../store/problems.ts';
@@ -44,7 +45,12 @@ export function reportRoutes(
   const pdfOf = async (report: RoundReport): Promise<Buffer> => {
     const snapshot = await store.snapshot();
     const taken = report.jobs
-      .flatMap((job) => job.pictureIds.map((id) => ({ id, caption: `${job.thing}, ${job.action}` })))
+      .flatMap((job) =>
+        job.pictureIds.map((id, i, all) => ({
+          id,
+          caption: `${job.thing}, ${job.action}${all.length > 1 ? `, picture ${i + 1}` : ''}`,
+        })),
+      )
       .slice(0, MOST_PICTURES);
     const pictures = await Promise.all(
       taken.flatMap(({ id, caption }) => {
@@ -55,7 +61,9 @@ export function reportRoutes(
           : [];
       }),
     );
-    return reportPdf(report, settingOf(snapshot), pictures);
+    const head = snapshot.content('picture', report.letterhead?.pictureId ?? null);
+    const logo = head && head.mime !== 'image/webp' ? await readPicture(dataDir, head.sha256) : null;
+    return reportPdf(report, withUnits(settingOf(snapshot), report), pictures, logo);
   };
   return Router()
     .get('/rounds/:id/report', async (req, res) => {
@@ -107,5 +115,9 @@ export function reportRoutes(
         .send(await roundPdf(known, round, settingOf(known.snapshot), address));
     });
 }
+/** A client reads in the units of their place, where those were said. */
+const withUnits = (setting: RecordContent<'setting'>, { client }: RoundReport): RecordContent<'setting'> =>
+  client?.units ? { ...setting, units: client.units } : setting;
+
 const fileName = ({ place, day }: RoundReport): string =>
   `${place.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}-${day}`;

@@ -1,6 +1,8 @@
 import { spanOfDays } from '../../core/explain/words.ts';
 import type { Step } from '../../core/planning/round/step.ts';
-import type { Day, Instant } from '../../core/time/day.ts';
+import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
+import { settingOf } from '../../model/settings.ts';
+import { findProgramme, testsOf } from '../../core/catalogue/programmes.ts';
 import { gradeIndex } from '../../core/wear/found.ts';
 import { judge, parameters, type Band, type ParameterId, type Verdict } from '../../core/water/parameters.ts';
 import { systemsWithin, type Scope } from '../access/scope.ts';
@@ -28,8 +30,12 @@ export interface ReportJob {
   thing: string;
   system: string;
   action: string;
-  /** Done, only in part of its steps, or skipped with its reason. */
-  state: 'done' | 'skipped' | 'open';
+  /** Done, done in part, only looked at, skipped with its reason, or not come to. */
+  state: 'done' | 'in-part' | 'looked' | 'skipped' | 'open';
+  /** The part of it that was done; 1: all of it. */
+  shareDone: number;
+  /** How long it worked by itself, min, and how long it was to; null: it does not, or nobody kept it. */
+  waited: { min: number; plannedMin: number } | null;
   reason: string;
   /** In the words of the job; null: not graded. */
   found: string | null;
@@ -51,6 +57,12 @@ export interface ReportReading {
   /** This and earlier tests, oldest first, to be drawn: stored units. */
   points: { at: Instant; value: number }[];
 }
+/** A parameter that has a band and was not tested at the visit. */
+export interface Untested {
+  parameter: ParameterId;
+  /** When it was last; null: never. */
+  lastDay: Day | null;
+}
 export interface RoundReport {
   roundId: string;
   siteId: string;
@@ -63,10 +75,17 @@ export interface RoundReport {
   state: 'under-way' | 'closed' | 'given-up';
   /** Minutes of hands that were measured or typed, and what was estimated for the same jobs. */
   minutes: { taken: number; estimated: number; measuredJobs: number };
-  systems: { id: string; name: string; readings: ReportReading[] }[];
+  systems: { id: string; name: string; readings: ReportReading[]; untested: Untested[] }[];
   jobs: ReportJob[];
-  /** Switched off and seen running again. */
-  proved: number;
+  /** Switched off and proved running again: seen, or by what was read. */
+  proved: { seen: number; read: number };
+  /** What it broke and went on with, and why. */
+  overrides: { text: string; reason: string }[];
+  /** What is said to the client; null: nothing was. */
+  letter: NonNullable<RecordContent<'round'>['letter']> | null;
+  client: NonNullable<RecordContent<'site'>['client']> | null;
+  letterhead: NonNullable<RecordContent<'setting'>['letterhead']> | null;
+  currency: string;
   leftOff: Pick<OffState, 'what' | 'said' | 'on' | 'until'>[];
   next: { jobId: string; thing: string; system: string; action: string; day: Day }[];
 }
@@ -94,6 +113,7 @@ export function roundReport(
   const named = (ids: readonly string[]): string =>
     ids.flatMap((id) => (within.has(id) ? (snapshot.content('system', id)?.name ?? []) : [])).join(' and ');
   if (!round.steps.some((step) => inScope(step.systemIds))) return null;
+  const setting = settingOf(snapshot);
   const actions = index.on('actionsOfRound', roundId);
   const state = foldRound(round, actions);
   const zone = snapshot.content('site', round.siteId)?.timeZone ?? 'UTC';
@@ -120,10 +140,18 @@ export function roundReport(
     },
     systems: systems.map(({ id, content }) => ({
       ...{ id, name: content.name },
-      readings: readingsOf(evidence, id, zone, span),
+      ...readingsOf(evidence, id, zone, span),
     })),
     jobs,
-    proved: state.off.filter((off) => off.state === 'proved' && shown(off)).length,
+    proved: {
+      seen: state.off.filter((off) => off.how === 'seen' && off.state === 'proved' && shown(off)).length,
+      read: state.off.filter((off) => off.how === 'reading' && off.state === 'proved' && shown(off)).length,
+    },
+    overrides: (round.overrides ?? []).map(({ text, reason }) => ({ text, reason })),
+    letter: round.letter ?? null,
+    client: snapshot.content('site', round.siteId)?.client ?? null,
+    letterhead: setting.letterhead ?? null,
+    currency: setting.prices?.currency ?? '',
     leftOff: notRunning(state)
       .filter(shown)
       .map(({ what, said, on, until }) => ({ what, said, on, until })),
@@ -172,15 +200,30 @@ function jobReport(
       return at !== null && at >= span.from && at <= span.to;
     })
   )?.content;
+  const isLook = (round.looks ?? []).includes(jobId);
+  const look = isLook
+    ? index.on('looksOfJob', jobId).findLast(({ content }) => {
+        const at = instantOfWhen(content.when, place.zone);
+        return at !== null && at >= span.from && at <= span.to;
+      })?.content
+    : undefined;
+  const found = look?.found ?? service?.found ?? null;
+  const shareDone = service?.shareDone ?? 1;
+  const stepState = known?.state ?? 'open';
   const row = rows.find((one) => one.jobId === jobId);
   const before = round.before?.find((one) => one.jobId === jobId);
   return [
     {
       ...{ jobId, thing: place.thing, system, action: definition.action },
-      state: known?.state ?? 'open',
+      state: stepState !== 'done' ? stepState : isLook ? 'looked' : shareDone < 1 ? 'in-part' : 'done',
+      shareDone,
+      waited:
+        service?.waitedMin != null && definition.waits
+          ? { min: service.waitedMin, plannedMin: definition.waits.minutes }
+          : null,
       reason: known?.reason ?? '',
-      found: service?.found ? (definition.foundWords[gradeIndex[service.found]] ?? null) : null,
-      note: service?.note ?? '',
+      found: found ? (definition.foundWords[gradeIndex[found]] ?? null) : null,
+      note: service?.note ?? look?.note ?? '',
       minutes: service?.minutes ?? null,
       estimateMin: sum(steps.filter(isHands).map((step) => step.handsMin + step.waitMin)),
       pictureIds: service?.pictureIds ?? [],
@@ -193,22 +236,40 @@ const isHands = (step: Step): boolean =>
   step.phase !== 'shut' && step.phase !== 'restart' && step.phase !== 'prove' && step.phase !== 'fit';
 const windowOf = ({ recommended, earliest, latest }: Window): Window => ({ recommended, earliest, latest });
 
-/** What was tested in the round, against its band, with the tests before it. */
-function readingsOf(evidence: Evidence, systemId: string, zone: string, span: Span): ReportReading[] {
+/** What was tested in the round, against its band, with the tests before it; and what has a band and was not. */
+function readingsOf(
+  evidence: Evidence,
+  systemId: string,
+  zone: string,
+  span: Span,
+): { readings: ReportReading[]; untested: Untested[] } {
   const { histories } = waterHistories(evidence, { systemId, zone, at: span.to });
-  return [...histories].flatMap(([parameter, { points, band }]) => {
+  const readings: ReportReading[] = [];
+  const untested: Untested[] = [];
+  for (const [parameter, { points, band }] of histories) {
     const mine = points.findLast((point) => point.at >= span.from && point.at <= span.to);
-    if (!mine) return [];
+    if (!mine) {
+      const last = points.findLast((point) => point.at < span.from);
+      if (band) untested.push({ parameter, lastDay: last ? dayOf(last.at, zone) : null });
+      continue;
+    }
     const { repeatability } = mine.instrument?.method ?? parameters[parameter].method;
-    return [
-      {
-        ...{ parameter, value: mine.value, below: mine.below, band },
-        verdict: judge(mine.value, mine.below, band, repeatability),
-        points: points
-          .filter((point) => point.at <= span.to)
-          .slice(-DRAWN)
-          .map(({ at, value }) => ({ at, value })),
-      },
-    ];
-  });
+    readings.push({
+      ...{ parameter, value: mine.value, below: mine.below, band },
+      verdict: judge(mine.value, mine.below, band, repeatability),
+      points: points
+        .filter((point) => point.at <= span.to)
+        .slice(-DRAWN)
+        .map(({ at, value }) => ({ at, value })),
+    });
+  }
+  // what its programme asks for and nobody ever tested
+  const system = evidence.snapshot.content('system', systemId);
+  const asked = [
+    ...testsOf(findProgramme(system?.programmeId)),
+    ...(Object.keys(system?.bands ?? {}) as ParameterId[]),
+  ];
+  for (const parameter of new Set(asked))
+    if (!histories.has(parameter)) untested.push({ parameter, lastDay: null });
+  return { readings, untested };
 }

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useSuspenseQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { parameters } from '../../../core/water/parameters.ts';
 import { dayOf, type Day } from '../../../core/time/day.ts';
@@ -21,8 +21,12 @@ import { relativeWord, writeDay, writeInstant } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { StateWord } from '../../strip/marks.tsx';
 import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
+import { jobWord, nextWord, priceWord, untestedWord, wholeWord } from '../../../usecases/round/reportWord.ts';
 import './rounds.css';
 import './report.css';
+
+// whoever keeps the place writes in it
+const LetterForm = lazy(() => import('./LetterForm.tsx'));
 
 type Setting = RecordContent<'setting'>;
 
@@ -35,11 +39,18 @@ export function ReportScreen() {
   });
   const mayRead = useMay('records.read');
   // a client reads in the installation's usual units
-  return mayRead ? <OwnUnits report={report} /> : <Report report={report} setting={defaultSetting} />;
+  return mayRead ? (
+    <OwnUnits report={report} />
+  ) : (
+    <Report report={report} setting={inUnits(defaultSetting, report)} />
+  );
 }
 function OwnUnits({ report }: { report: RoundReport }) {
-  return <Report report={report} setting={useSetting()} />;
+  return <Report report={report} setting={inUnits(useSetting(), report)} />;
 }
+/** A client reads in the units of their place, where those were said. */
+const inUnits = (setting: Setting, { client }: RoundReport): Setting =>
+  client?.units ? { ...setting, units: client.units } : setting;
 
 function Report({ report, setting }: { report: RoundReport; setting: Setting }) {
   const { zone, begunAt, endedAt, who, minutes, leftOff, systems, jobs } = report;
@@ -48,8 +59,12 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
   const today = report.day;
   const day = (of: Day): string => writeDay(of, today, style);
   const at = (instant: number): string => writeInstant(instant, zone, style, dayOf(instant, zone));
-  const done = jobs.filter((job) => job.state === 'done');
-  const rest = jobs.filter((job) => job.state !== 'done');
+  const isDone = ({ state }: ReportJob): boolean =>
+    state === 'done' || state === 'in-part' || state === 'looked';
+  const done = jobs.filter(isDone);
+  const rest = jobs.filter((job) => !isDone(job));
+  const { letterhead, client, letter } = report;
+  const next = nextWord(report.next, day, today);
   return (
     <main className="page report">
       <header className="head">
@@ -77,7 +92,25 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
           PDF
         </Button>
       </header>
-      {leftOff.length > 0 ? (
+      <section className="datum roundpart letter" aria-label="Letter">
+        {letterhead && letterhead.name !== '' && (
+          <p className="letterhead">
+            <b>{letterhead.name}</b>
+            {letterhead.lines && <span className="soft shifttext"> {letterhead.lines}</span>}
+          </p>
+        )}
+        {client?.name && <p>{client.name}</p>}
+        {client?.greeting && <p>{client.greeting}</p>}
+        <p>{wholeWord(report)}</p>
+        {letter?.remark && <p className="shifttext">{letter.remark}</p>}
+        {next && <p>{next}</p>}
+        {report.overrides.map(({ text, reason }) => (
+          <p key={text} className="hint">
+            {text} <b>Gone on all the same: {reason}.</b>
+          </p>
+        ))}
+      </section>
+      {leftOff.length > 0 && (
         <section className="offlist" aria-label="Not running">
           <h2>Not running</h2>
           <ul className="plain">
@@ -88,21 +121,15 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
             ))}
           </ul>
         </section>
-      ) : (
-        report.proved > 0 && (
-          <p className="datum proved">
-            {report.proved === 1
-              ? 'The one thing that was switched off was seen running again.'
-              : `All ${report.proved} things that were switched off were seen running again.`}
-          </p>
-        )
       )}
       {systems.map((system) => (
         <section key={system.id} className="datum roundpart">
           <h2>Water, {system.name}</h2>
-          {system.readings.length === 0 ? (
-            <p>Not tested at this visit.</p>
-          ) : (
+          {system.readings.length === 0 ? <p>Not tested at this visit.</p> : null}
+          {system.untested.length > 0 && (
+            <p className="soft">Not tested: {untestedWord(system.untested, day)}.</p>
+          )}
+          {system.readings.length > 0 && (
             <ul className="plain">
               {system.readings.map((reading) => (
                 <ReadingRow key={reading.parameter} reading={reading} setting={setting} />
@@ -114,7 +141,7 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
       <section className="datum roundpart">
         <div className="actions">
           <h2>Done</h2>
-          {minutes.measuredJobs > 0 && (
+          {minutes.measuredJobs > 0 && (letter?.hours ?? true) && (
             <span className="facts">
               {minutes.taken} min of hands, estimated {minutes.estimated} min
             </span>
@@ -150,13 +177,31 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
               <span>
                 <b>{one.thing}</b>, {one.action} <span className="soft">{one.system}</span>
               </span>
-              <span>
-                {day(one.day)}, {relativeWord(one.day, today)}
-              </span>
+              <span>{one.day <= today ? 'now' : `${day(one.day)}, ${relativeWord(one.day, today)}`}</span>
             </li>
           ))}
         </ul>
       </section>
+      {letter?.price != null && (
+        <p className="datum">
+          <b>{priceWord(letter.price, report.currency)}</b>
+        </p>
+      )}
+      {letter?.signature && (
+        <figure className="signed">
+          <svg viewBox="0 0 600 200" role="img" aria-label={`Signed by ${letter.signature.name}`}>
+            <path d={letter.signature.path} />
+          </svg>
+          <figcaption>
+            {letter.signature.name}, {day(dayOf(Date.parse(letter.signature.at), zone))}
+          </figcaption>
+        </figure>
+      )}
+      {mayWrite && (
+        <Suspense fallback={null}>
+          <LetterForm roundId={report.roundId} />
+        </Suspense>
+      )}
       {mayWrite && <MailIt roundId={report.roundId} />}
     </main>
   );
@@ -200,13 +245,7 @@ function JobRow({ job, day }: { job: ReportJob; day: (of: Day) => string }) {
         <b>{job.thing}</b>, {job.action} <span className="soft">{job.system}</span>
       </span>
       <span>
-        {job.found && `found: ${job.found}`}
-        {job.note && (
-          <>
-            {job.found && '. '}
-            {job.note}
-          </>
-        )}
+        {jobWord(job)}
         {job.minutes !== null && (
           <span className="soft">
             {' '}

@@ -14,6 +14,7 @@ import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { weekdayNames } from '../first-run/VisitStep.tsx';
 import { useSend } from '../../parts/useSend.ts';
+import { ClientFields } from './ClientFields.tsx';
 import { Holidays } from './Holidays.tsx';
 
 const zones = Intl.supportedValuesOf('timeZone');
@@ -118,6 +119,13 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
         days={content.holidays ?? []}
         today={todayIn(content.timeZone, now)}
         onChange={(holidays) => setContent({ ...content, holidays })}
+      />
+      <ClientFields
+        client={content.client}
+        onChange={(client) => {
+          const { client: _client, ...rest } = content;
+          setContent(client ? { ...rest, client } : rest);
+        }}
       />
       <ProblemNote error={error} />
       <div>

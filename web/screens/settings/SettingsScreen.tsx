@@ -16,7 +16,9 @@ import { signOut } from '../../parts/signOut.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { Differences } from './Differences.tsx';
 import { Lateness } from './Lateness.tsx';
+import type { WaitingPicture } from '../../offline/device.ts';
 import { EditSite } from './EditSite.tsx';
+import { Letterhead } from './Letterhead.tsx';
 
 type Setting = RecordContent<'setting'>;
 
@@ -34,13 +36,15 @@ export function SettingsScreen() {
     useMay('reach.manage'),
   ];
   const stored = snapshot.get('setting', SETTING_ID);
-  const save = async (some: Partial<Setting>): Promise<void> => {
+  const save = async (some: Partial<Setting>, pictures: WaitingPicture[] = []): Promise<void> => {
     setError(null);
     const content = { ...setting, ...some };
     try {
       await write(
         [stored ? revising(stored, content) : creating('setting', content, newIds(SETTING_ID))],
         'Settings saved.',
+        '',
+        pictures,
       );
     } catch (problem) {
       setError(problem);
@@ -112,6 +116,13 @@ export function SettingsScreen() {
                 onChange={(dateFormat) => void save({ dateFormat })}
               />
             </div>
+          </Part>
+          <Part title="Reports">
+            <Letterhead
+              key={JSON.stringify(setting.letterhead)}
+              head={setting.letterhead}
+              onSave={(letterhead, pictures) => void save({ letterhead }, pictures)}
+            />
           </Part>
           <Part title="Where keepers differ">
             <Differences choices={setting.choices ?? {}} onChange={(choices) => save({ choices })} />
