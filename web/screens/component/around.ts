@@ -26,7 +26,10 @@ export const aroundOf = ({ hands, leadSteps, needs }: JobDefinition): Around => 
 export function withAround(overrides: Overrides, around: Around, catalogue: JobDefinition): Overrides {
   const was = aroundOf(catalogue);
   const same = (key: keyof Around): boolean => JSON.stringify(around[key]) === JSON.stringify(was[key]);
-  const { hands: _hands, leadSteps: _leadSteps, needs: _needs, ...rest } = overrides;
+  const rest: Overrides = { ...overrides };
+  delete rest.hands;
+  delete rest.leadSteps;
+  delete rest.needs;
   const hands = {
     ...(around.people > 1 ? { people: around.people } : {}),
     ...(around.permits.length > 0 ? { permits: [...around.permits] } : {}),

@@ -142,9 +142,7 @@ function Editing({ saved, siteId }: { saved: Stored<'readings-round'> | null; si
         />
         <Choice
           label="Every"
-          value={
-            (rhythms.find(({ value }) => value === String(draft.everyHours ?? ''))?.value ?? '') as string
-          }
+          value={rhythms.find(({ value }) => value === String(draft.everyHours ?? ''))?.value ?? ''}
           options={rhythms}
           onChange={(value) => change({ everyHours: value === '' ? null : Number(value) })}
         />

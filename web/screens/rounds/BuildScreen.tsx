@@ -19,7 +19,8 @@ import { DayField } from '../../parts/WhenField.tsx';
 import { BringList } from './BringList.tsx';
 import { NamedNotes } from './NamedNotes.tsx';
 import { OrderList } from './OrderList.tsx';
-import { StillNotes } from './StillNotes.tsx';
+import { usePhone } from '../../parts/usePhone.ts';
+import { StillNotes, threadsOf } from './StillNotes.tsx';
 import { acting } from './roundWrites.ts';
 import { TakesUp, WhileOpen } from './TakesUp.tsx';
 import { useBuild, type Build, type BuiltFor } from './useBuild.ts';
@@ -51,6 +52,7 @@ function Building({ of }: { of: BuiltFor }) {
 
 function Built({ of: { siteId, systemId, given }, build }: { of: BuiltFor; build: Build }) {
   const { site, saved, today, day, steps, timing, named, draft, minutesThere } = build;
+  const phone = usePhone();
   const { dateFormat } = useSetting();
   const snapshot = useSnapshot();
   const clock = useClock();
@@ -191,6 +193,7 @@ function Built({ of: { siteId, systemId, given }, build }: { of: BuiltFor; build
           <OrderList
             steps={steps}
             timing={timing}
+            threads={phone ? [] : threadsOf(build)}
             broken={new Set(named.flatMap((one) => one.stepIds))}
             onOrder={(order) => build.change({ order })}
           />

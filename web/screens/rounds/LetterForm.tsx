@@ -29,11 +29,9 @@ export default function LetterForm({ roundId }: { roundId: string }) {
   const set = (some: Partial<typeof draft>): void => setDraft({ ...draft, ...some });
   if (!round) return null;
   const save = async (): Promise<void> => {
-    const { signer: _signer, ...letter } = draft;
-    const { sent } = await send(
-      [revising(round, { ...round.content, letter: { ...letter, remark: letter.remark.trim() } })],
-      'The report says so.',
-    );
+    const { remark, hours, price, signature } = draft;
+    const letter = { remark: remark.trim(), hours, price, signature };
+    const { sent } = await send([revising(round, { ...round.content, letter })], 'The report says so.');
     if (sent) forget();
   };
   return (
@@ -94,10 +92,10 @@ function Pad({ path, onSigned }: { path: string; onSigned: (path: string) => voi
   const canvas = useRef<HTMLCanvasElement>(null);
   const pad = useRef<SignaturePad>(null);
   const [isDrawing, setDrawing] = useState(path === '');
-  const [say] = useState(() => ({ signed: onSigned }));
+  const say = useRef(onSigned);
   useEffect(() => {
-    say.signed = onSigned;
-  }, [say, onSigned]);
+    say.current = onSigned;
+  }, [onSigned]);
   useEffect(() => {
     const area = canvas.current;
     if (!area || !isDrawing) return undefined;
@@ -109,7 +107,7 @@ function Pad({ path, onSigned }: { path: string; onSigned: (path: string) => voi
     const scale = WIDTH / Math.max(1, width);
     const at = (length: number): number => Math.max(0, Math.round(length * scale));
     const done = (): void =>
-      say.signed(
+      say.current(
         drawn
           .toData()
           .map(({ points }) =>
@@ -122,7 +120,7 @@ function Pad({ path, onSigned }: { path: string; onSigned: (path: string) => voi
       drawn.removeEventListener('endStroke', done);
       drawn.off();
     };
-  }, [isDrawing, say]);
+  }, [isDrawing]);
   return (
     <div className="signed">
       {isDrawing ? (

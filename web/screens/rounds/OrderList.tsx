@@ -16,19 +16,24 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
+import type { CSSProperties } from 'react';
 import DragIndicator from '@mui/icons-material/DragIndicator';
 import type { Step } from '../../../core/planning/round/step.ts';
 import type { Timing } from '../../../core/planning/round/timing.ts';
+import { ThreadCell, type Thread } from './ThreadCell.tsx';
 
 /** The steps in their order, to be moved by hand or by the arrow keys. */
 export function OrderList({
   steps,
   timing,
+  threads,
   broken,
   onOrder,
 }: {
   steps: readonly Step[];
   timing: Timing;
+  /** What stands still meanwhile: drawn beside the steps, on their clock. */
+  threads: readonly Thread[];
   /** Steps that stand against a constraint. */
   broken: ReadonlySet<string>;
   onOrder: (ids: string[]) => void;
@@ -50,12 +55,15 @@ export function OrderList({
       onDragEnd={onDragEnd}
     >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        <ol className="order movable">
-          {steps.map((step) => (
+        {threads.length > 0 && <ThreadHead threads={threads} />}
+        <ol className="order movable" style={columnsOf(threads)}>
+          {steps.map((step, i) => (
             <Movable
               key={step.id}
               step={step}
+              threads={threads}
               begins={timing.begins.get(step.id) ?? 0}
+              ends={timing.begins.get(steps[i + 1]?.id ?? '') ?? timing.lengthMin}
               broken={broken.has(step.id)}
               onPath={timing.path.size === steps.length ? null : timing.path.has(step.id)}
             />
@@ -79,14 +87,45 @@ function spoken(steps: readonly Step[]): Announcements {
   };
 }
 
+const columnsOf = (threads: readonly Thread[]): CSSProperties =>
+  ({ '--threads': threads.length }) as CSSProperties;
+
+/** The waters over their threads. */
+function ThreadHead({ threads }: { threads: readonly Thread[] }) {
+  const systems = [...new Set(threads.map((thread) => thread.system))];
+  return (
+    <div className="threadhead" style={columnsOf(threads)} aria-hidden="true">
+      <span />
+      {systems.map((system) => {
+        const mine = threads.filter((thread) => thread.system === system);
+        return (
+          <span key={system} style={{ gridColumn: `span ${mine.length}` }}>
+            <b>{system}</b>
+            <span className="threadnames">
+              {mine.map((thread) => (
+                <span key={thread.key}>{thread.what}</span>
+              ))}
+            </span>
+          </span>
+        );
+      })}
+    </div>
+  );
+}
+
 function Movable({
   step,
+  threads,
   begins,
+  ends,
   broken,
   onPath,
 }: {
   step: Step;
+  threads: readonly Thread[];
   begins: number;
+  /** When the next one begins, min. */
+  ends: number;
   broken: boolean;
   /** On the critical path: it sets the length of the visit; null: all of them are, there is no waiting. */
   onPath: boolean | null;
@@ -117,6 +156,9 @@ function Movable({
         {onPath === false && <span className="soft">, in the waiting</span>}
         {step.phase === 'fit' && <span className="soft">, stays in about {step.waitMin / 60} h</span>}
       </span>
+      {threads.map((thread) => (
+        <ThreadCell key={thread.key} thread={thread} fromMin={begins} toMin={ends} />
+      ))}
     </li>
   );
 }

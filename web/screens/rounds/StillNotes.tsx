@@ -1,7 +1,17 @@
 import { isBreach, means, type Mean, type Still } from '../../../core/planning/round/simulate.ts';
+import type { Thread } from './ThreadCell.tsx';
 import type { Build } from './useBuild.ts';
 
 const meanWords: Readonly<Record<Mean, string>> = { flow: 'flow', heat: 'heat', air: 'air' };
+
+/** What stands still at a visit, as threads: of each water what of its flow, heat and air does. */
+export const threadsOf = ({ plant, still }: Pick<Build, 'plant' | 'still'>): Thread[] =>
+  plant.systems.flatMap(({ systemId, name }) =>
+    means.flatMap((what): Thread[] => {
+      const spans = still.filter((one) => one.systemId === systemId && one.what === what);
+      return spans.length === 0 ? [] : [{ key: `${systemId} ${what}`, system: name, what, spans }];
+    }),
+  );
 
 /** What stands still, water by water, on the clock of the visit: the slots it stands, the tick it may. */
 export function StillNotes({ build: { plant, still, timing } }: { build: Build }) {
@@ -21,7 +31,7 @@ export function StillNotes({ build: { plant, still, timing } }: { build: Build }
           means
             .filter((what) => mine.some((one) => one.what === what))
             .map((what) => (
-              <Thread
+              <Row
                 key={`${system.systemId} ${what}`}
                 name={system.name}
                 what={meanWords[what]}
@@ -39,8 +49,8 @@ const HEIGHT = 22;
 const MIDDLE = HEIGHT / 2;
 const SLOT = 10;
 
-/** One thread of the clock: a hollow slot where it stands, a tick where it may, what is beyond that hatched. */
-function Thread({
+/** One line of the clock: a hollow slot where it stands, a tick where it may, what is beyond that hatched. */
+function Row({
   name,
   what,
   spans,

@@ -123,7 +123,8 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
       <ClientFields
         client={content.client}
         onChange={(client) => {
-          const { client: _client, ...rest } = content;
+          const rest = { ...content };
+          delete rest.client;
           setContent(client ? { ...rest, client } : rest);
         }}
       />
