@@ -68,6 +68,8 @@ const Site = v.strictObject({
   heightM: v.optional(nullable(number('The height above the sea', -500, 6000, 'm'))),
   /** Of the room the water stands in, when nothing heats it. */
   roomC: v.optional(nullable(number('The temperature of the room', -30, 50, '°C'))),
+  /** When water, noise and obstruction are allowed there, in a sentence. */
+  hours: v.optional(text('The hours of the place', 300)),
   /** Whose place it is, where somebody else keeps it: to whom a report goes. */
   client: v.optional(
     v.strictObject({
@@ -145,6 +147,15 @@ const System = v.strictObject({
   bands: v.optional(v.partial(v.strictObject(v.entriesFromList(parameterIds, Band)))),
   /** How it stands to what is shared between waters; absent: clean. */
   standing: v.optional(choice('How it stands', standings)),
+  /** The days of its place’s visits on which it is worked on; absent or null: all of them. */
+  weekdays: v.optional(
+    nullable(
+      v.pipe(
+        v.array(v.pipe(number('A weekday', 1, 7, ''), v.integer())),
+        v.minLength(1, 'Choose at least one day for the system.'),
+      ),
+    ),
+  ),
   /** How long it may be without on purpose, by its keeper's word; absent or null: as the house model has it. */
   mayStand: v.optional(
     v.strictObject({

@@ -26,6 +26,7 @@ import { definitionsOf, type DefinitionOf } from './definition.ts';
 import { withMinutesLearned } from './minutes.ts';
 import { placeOfJob, type JobPlace } from './places.ts';
 import { rhythmOf } from './rhythm.ts';
+import { ownWeekdays } from './systemDays.ts';
 import { doneOfWhen, instantOfWhen } from './when.ts';
 
 /** A job with all that is known of it at an instant, and where it stands. */
@@ -97,8 +98,17 @@ export class FactMaker {
       job: placed.job,
       place: placed.place,
       facts: this.factsOf(placed, instantAt(placed.place.zone)),
-      visits: this.rhythmAt(placed.place.siteId),
+      visits: this.rhythmFor(placed.place),
     };
+  }
+
+  /** A water of its own days has the visits of its place on those. */
+  private rhythmFor({ siteId, systemIds }: JobPlace): VisitRhythm | null {
+    const rhythm = this.rhythmAt(siteId);
+    const own = ownWeekdays(this.snapshot, systemIds);
+    if (!rhythm || own === null || own.length === 0) return rhythm;
+    const weekdays = rhythm.weekdays.filter((day) => own.includes(day));
+    return weekdays.length === 0 ? rhythm : { ...rhythm, weekdays };
   }
 
   private rhythmAt(siteId: string): VisitRhythm | null {

@@ -75,7 +75,7 @@ export async function reportPdf(
     page.heading('What comes next');
     for (const one of report.next)
       page.row([
-        { text: day(one.day), share: 0.2 },
+        { text: one.day <= report.day ? 'now' : day(one.day), share: 0.2 },
         { text: `${one.thing}, ${one.action}`, share: 0.5, font: 'bold' },
         { text: one.system, share: 0.3, soft: true },
       ]);
@@ -123,7 +123,7 @@ function headLine(report: RoundReport, style: DateStyle): string {
   const at = (instant: number): string => instantWord(instant, zone, dayOf(instant, zone), style);
   return [
     begunAt === null ? dayWord(report.day, report.day, style) : at(begunAt),
-    ...(endedAt === null ? [] : [`to ${at(endedAt)}`]),
+    ...(endedAt === null || (begunAt !== null && at(begunAt) === at(endedAt)) ? [] : [`to ${at(endedAt)}`]),
     ...(who.length > 0 ? [who.join(', ')] : []),
     ...(report.state === 'given-up' ? ['given up before its end'] : []),
     ...(minutes.measuredJobs > 0 && (report.letter?.hours ?? true)

@@ -46,6 +46,8 @@ export function writeRound(
   page.say(`${day}${who ? `, ${who}` : ''}. ${content.steps.length} steps.`, { gap: 2 });
   page.say(`Entered afterwards on one screen: ${enter}`, { size: 8, soft: true });
   page.doc.y = Math.max(page.doc.y, top + QR + 6);
+  const hours = snapshot.content('site', content.siteId)?.hours;
+  if (hours) page.say(hours, { font: 'bold' });
   const worked = content.jobIds.filter((id) => !(content.looks ?? []).includes(id));
   writeBring(page, 'Bring', bringFor(evidence, worked));
   for (const { text, reason } of content.overrides ?? [])

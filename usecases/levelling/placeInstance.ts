@@ -12,6 +12,7 @@ import { daysBetween, dayOf, type Day, type Instant } from '../../core/time/day.
 import { handsMinutes } from '../../model/facts/minutes.ts';
 import { blockedJobs, outOfUseWord } from '../../model/facts/outOfUse.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
+import { isOwnDay } from '../../model/facts/systemDays.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
 import { workerOf } from '../../model/facts/workerOf.ts';
 import { upheavalOf, type Upheaval } from '../round/carriers.ts';
@@ -123,6 +124,7 @@ export function placeInstance(
     const allowed = visits.map(({ day }) => {
       if (daysBetween(today, day) < notBefore) return 0;
       if (isGiven) return 1;
+      if (!isOwnDay(snapshot, row.systemIds, day)) return 0;
       if (tooSoon !== null && daysBetween(tooSoon, day) < DAYS_APART) return 0;
       return lacksAt(day).length > 0 ? 0 : 1;
     });

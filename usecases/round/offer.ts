@@ -9,6 +9,7 @@ import { lacksOn, type Lack } from '../../core/planning/hands.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { addDays, daysBetween, type Day } from '../../core/time/day.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
+import { isOwnDay } from '../../model/facts/systemDays.ts';
 import { workerOf } from '../../model/facts/workerOf.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
@@ -25,8 +26,8 @@ import { biologicalConflicts } from './spacing.ts';
 /** A job that is due and not taken up: until when it waits, and the chance that it is due by then. */
 export interface Waiting {
   row: PlanRow;
-  /** Beyond the minutes; more life than the water bears to lose at once; beside what it must not meet; who is needed is not there. */
-  why: 'minutes' | 'life' | 'apart' | 'hands';
+  /** Beyond the minutes; more life than the water bears to lose at once; beside what it must not meet; who is needed is not there; not a day of its water. */
+  why: 'minutes' | 'life' | 'apart' | 'hands' | 'day';
   /** The visit that has it. */
   until: Day;
   /** What it lacks of hands, papers and training that day. */
@@ -89,7 +90,8 @@ export function offerOf(
         const lack = lacking.get(row) ?? null;
         const until = lack?.until ?? before;
         return {
-          ...{ row, until, why: lack ? ('hands' as const) : whyOf(row) },
+          ...{ row, until },
+          why: !lack ? whyOf(row) : lack.lacks.length > 0 ? ('hands' as const) : ('day' as const),
           lacks: lack?.lacks ?? [],
           chance: chanceBy(row, until),
         };
@@ -105,21 +107,22 @@ export function offerOf(
 /** Visits looked through for one with the hands that a job needs. */
 const VISITS_AHEAD = 8;
 
-/** What a job lacks of hands on a day, and the first visit after it that has them, where one does; null: nothing. */
+/** What a job lacks of hands on a day that may be no day of its water, and the first visit that has both; null: nothing. */
 function lackOn(
   { snapshot, definitionOf }: Evidence,
-  { jobId, siteId }: PlanRow,
+  { jobId, siteId, systemIds }: PlanRow,
   day: Day,
 ): { lacks: Lack[]; until: Day | null } | null {
   const job = snapshot.content('job', jobId);
   const hands = job && definitionOf(job).hands;
+  const isDay = (on: Day): boolean => isOwnDay(snapshot, systemIds, on);
   const workers = snapshot.all('person').map((person) => workerOf(person.content));
   // one person by themselves is never told that they are alone
   const lacksAt = (on: Day): Lack[] => (hands && workers.length > 1 ? lacksOn(hands, workers, on) : []);
   const lacks = lacksAt(day);
-  if (lacks.length === 0) return null;
+  if (lacks.length === 0 && isDay(day)) return null;
   const later = visitDays(rhythmOf(snapshot, siteId), addDays(day, 1), VISITS_AHEAD);
-  return { lacks, until: later.find((on) => lacksAt(on).length === 0) ?? null };
+  return { lacks, until: later.find((on) => isDay(on) && lacksAt(on).length === 0) ?? null };
 }
 
 const isFitting = ({ snapshot, definitionOf }: Evidence, jobId: string): boolean => {

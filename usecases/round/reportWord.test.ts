@@ -46,7 +46,7 @@ describe('the sentence of the whole stands on what was judged', () => {
       'The one thing that was switched off was seen running again.',
     );
     expect(provedWord({ seen: 0, read: 2 })).toBe(
-      'All 2 things that were switched off were proved running by a reading.',
+      'Both things that were switched off were proved running by a reading.',
     );
     expect(provedWord({ seen: 2, read: 1 })).toContain('2 by looking and 1 by a reading');
     const leftOff = [{ what: 'Pump', said: '', on: false, until: null }];

@@ -53,7 +53,11 @@ export function provedWord({ seen, read }: RoundReport['proved']): string {
   const all = seen + read;
   if (all === 0) return '';
   const subject =
-    all === 1 ? 'The one thing that was switched off' : `All ${all} things that were switched off`;
+    all === 1
+      ? 'The one thing that was switched off'
+      : all === 2
+        ? 'Both things that were switched off'
+        : `All ${all} things that were switched off`;
   const how =
     read === 0
       ? 'seen running again'

@@ -169,6 +169,7 @@ function Built({ of: { siteId, systemId, given }, build }: { of: BuiltFor; build
           )}
         </span>
       </div>
+      {site.hours && <p className="hint">{site.hours}</p>}
       <NamedNotes build={build} />
       {unsaid && (
         <p className="hint">Say why it goes on all the same, or leave for another visit what is named.</p>

@@ -290,7 +290,8 @@ function Stop({
   /** The round is there: it can be opened. */
   isSaved: boolean;
 }) {
-  const { name, roundId, arrivesMin, lengthMin, steps, state } = stop;
+  const { name, siteId, roundId, arrivesMin, lengthMin, steps, state } = stop;
+  const hours = useSnapshot().content('site', siteId)?.hours;
   return (
     <span className="routestop">
       <span>
@@ -302,6 +303,7 @@ function Stop({
       <span className="soft">
         {steps} steps, {lengthMin} min{stateWords[state] && `, ${stateWords[state]}`}
       </span>
+      {hours && <span className="soft">{hours}</span>}
       {isSaved && roundId !== null && (
         <Link className="btn2" to={`/rounds/${roundId}${state === 'over' ? '/report' : ''}`}>
           {state === 'ahead' ? 'Change it or begin' : state === 'over' ? 'Report' : 'Go on'}

@@ -90,6 +90,7 @@ function Waits({ build }: { build: Build }) {
     of('life') > 0 && `${of('life')} more than the water bears at once`,
     of('apart') > 0 && `${of('apart')} not beside the rest`,
     of('hands') > 0 && `${of('hands')} for want of who is needed`,
+    of('day') > 0 && `${of('day')} on a day of their own`,
   ].filter((one) => one !== false);
   const until = waits.map((one) => one.until).sort()[0] ?? today;
   const besideOf = ({ chance, why, until: its, lacks }: Waiting): string =>

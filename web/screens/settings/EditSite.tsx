@@ -120,6 +120,11 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
         today={todayIn(content.timeZone, now)}
         onChange={(holidays) => setContent({ ...content, holidays })}
       />
+      <TextField
+        label="When water, noise and obstruction are allowed"
+        value={content.hours ?? ''}
+        onChange={(event) => setContent({ ...content, hours: event.target.value })}
+      />
       <ClientFields
         client={content.client}
         onChange={(client) => {

@@ -1,5 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
@@ -15,6 +17,7 @@ import { NumberField } from '../../parts/NumberField.tsx';
 import { VolumeField } from '../../parts/VolumeField.tsx';
 import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { weekdayNames } from '../first-run/VisitStep.tsx';
 import { waterWords } from '../first-run/WaterStep.tsx';
 import { useSend } from '../../parts/useSend.ts';
 
@@ -105,6 +108,34 @@ export function EditSystem({ system, onDone }: { system: Stored<'system'>; onDon
               onChange={field.onChange}
             />
           )}
+        />
+        <Controller
+          control={form.control}
+          name="weekdays"
+          render={({ field }) => {
+            const visited = snapshot.content('site', system.content.siteId)?.visits?.weekdays ?? [];
+            if (visited.length < 2) return <></>;
+            return (
+              <div>
+                <h3 style={{ marginBottom: 4 }}>Worked on, of the days its place is visited</h3>
+                <ToggleButtonGroup
+                  value={field.value ?? visited}
+                  aria-label="Days on which it is worked on"
+                  size="small"
+                  onChange={(_event, days: number[]) => {
+                    const own = visited.filter((one) => days.includes(one));
+                    if (own.length > 0) field.onChange(own.length === visited.length ? null : own);
+                  }}
+                >
+                  {visited.map((one) => (
+                    <ToggleButton key={one} value={one} sx={{ px: 3 }}>
+                      {weekdayNames[one - 1]}
+                    </ToggleButton>
+                  ))}
+                </ToggleButtonGroup>
+              </div>
+            );
+          }}
         />
         <Controller
           control={form.control}
