@@ -172,6 +172,8 @@ export const EquipmentKind = v.strictObject({
     v.array(v.strictObject({ on: name('The other job', 120), factor: number('The factor', 0.1, 1, '') })),
   ),
   source: v.optional(flag('Water comes in here')),
+  /** Of a kind of one’s own: the kind of the catalogue whose roles and hazards it has. */
+  worksLike: v.optional(slug('The kind it works like')),
   jobs: v.pipe(v.array(JobDefinition), v.minLength(1, 'A kind of equipment needs at least one job.')),
 });
 

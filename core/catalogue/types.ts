@@ -144,6 +144,8 @@ export interface EquipmentKind {
   effects?: readonly Effect[];
   /** true: water comes in here; what is read of it is the source's. */
   source?: boolean;
+  /** Of a person's own: the kind of the catalogue whose roles and hazards it has. */
+  worksLike?: string;
   jobs: readonly JobDefinition[];
 }
 

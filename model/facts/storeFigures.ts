@@ -1,4 +1,5 @@
 import { hasRole } from '../../core/catalogue/roles.ts';
+import { worksLike } from './worksLike.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
 import type { StoreMeasureId } from '../../core/rules/measures.ts';
@@ -28,7 +29,7 @@ const known: Record<StoreMeasureId, (asked: Asked) => StoreFigures> = {
   'metres-left': ({ said }) => said,
   // what the water loses is the top-off's to replace, and no other store's
   'litres-left': ({ snapshot, index, place: { component, zone }, said, at }) =>
-    component && hasRole(component.content.kindId, 'top-off')
+    component && hasRole(worksLike(snapshot)(component.content.kindId), 'top-off')
       ? topOffFigures({ snapshot, index }, component, said, zone, at)
       : said,
 };

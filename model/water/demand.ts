@@ -17,17 +17,19 @@ import { instantOfWhen } from '../facts/when.ts';
 import type { Stored } from '../../contract/records.ts';
 import { changeJobsOf } from './changeJobs.ts';
 import { readingsOn } from './readings.ts';
+import { worksLike } from '../facts/worksLike.ts';
 import type { Evidence } from './testedWater.ts';
 
 const OVER_DAYS = 91;
 
 /** The top-offs that fill a system: the first it serves is the one its water goes into. */
 export function topOffsOf({ snapshot }: Pick<Evidence, 'snapshot'>, systemId: string): Stored<'component'>[] {
+  const like = worksLike(snapshot);
   return snapshot
     .all('component')
     .filter(
       ({ content }) =>
-        hasRole(content.kindId, 'top-off') &&
+        hasRole(like(content.kindId), 'top-off') &&
         content.status !== 'removed' &&
         content.systemIds[0] === systemId,
     );

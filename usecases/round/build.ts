@@ -6,6 +6,7 @@ import type { State } from '../../core/planning/states.ts';
 import type { Day } from '../../core/time/day.ts';
 import { ownKindsOf } from '../../model/facts/definition.ts';
 import { handsMinutes, minutesOf } from '../../model/facts/minutes.ts';
+import { worksLike } from '../../model/facts/worksLike.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
 import { movedBeyond, wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../plan/planRows.ts';
@@ -62,7 +63,7 @@ export function roundJobOf(
       ? plan?.content.systems.find((one) => place.systemIds.includes(one.systemId))
       : undefined;
   return {
-    ...{ jobId, systemIds: place.systemIds, kindId: job.kindId, work: definition.work },
+    ...{ jobId, systemIds: place.systemIds, kindId: worksLike(snapshot)(job.kindId), work: definition.work },
     componentId: component?.id ?? null,
     unitId: place.unit?.id ?? null,
     thing: place.thing === place.systemName ? place.thing : `${place.thing}, ${place.systemName}`,

@@ -1,5 +1,6 @@
 import { rolesOf } from '../../core/catalogue/roles.ts';
 import type { WorkKind } from '../../core/catalogue/types.ts';
+import { worksLike } from '../../model/facts/worksLike.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
@@ -24,7 +25,9 @@ export function upheavalOf(
   job: RecordContent<'job'>,
 ): Upheaval {
   const { biological = false, largeMechanical = false, work, minutes } = definitionOf(job);
-  const { roles } = rolesOf(job.kindId);
+  const like = worksLike(snapshot);
+  const { roles } = rolesOf(like(job.kindId));
+  const isOwn = like(job.kindId) !== job.kindId;
   const component = placeOfJob(job, snapshot)?.component;
   const isCarrierToo =
     roles.includes('mechanical') && roles.includes('biological') && disturbs.includes(work);
@@ -36,10 +39,14 @@ export function upheavalOf(
           id !== component?.id &&
           content.status === 'running' &&
           content.systemIds.some((one) => component?.content.systemIds.includes(one)) &&
-          rolesOf(content.kindId).roles.includes('biological'),
+          rolesOf(like(content.kindId)).roles.includes('biological'),
       );
   return {
-    biological: biological || (isCarrierToo && !largeMechanical && component !== undefined && !hasOthers()),
+    biological:
+      biological ||
+      // a kind of one's own says nothing of the life in it, the kind it works like does
+      (isOwn && roles.includes('biological') && !roles.includes('mechanical') && disturbs.includes(work)) ||
+      (isCarrierToo && !largeMechanical && component !== undefined && !hasOthers()),
     largeMechanical,
     exports: roles.includes('export') && disturbs.includes(work) && minutes >= LEAST_MIN,
   };

@@ -1,6 +1,7 @@
 import { hasRole, rolesOf } from '../../core/catalogue/roles.ts';
 import type { Mean, Plant, PlantSystem, Still } from '../../core/planning/round/simulate.ts';
 import type { Stored } from '../../contract/records.ts';
+import { worksLike } from '../../model/facts/worksLike.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import type { WaterTested } from '../plan/planRows.ts';
 
@@ -26,6 +27,7 @@ export function plantOf(
     .filter(
       ({ content }) => content.status !== 'removed' && content.systemIds.some((id) => systemIds.includes(id)),
     );
+  const like = worksLike(snapshot);
   // what stands by takes over before its partner is opened
   const runs = ({ id, content }: Stored<'component'>): boolean =>
     (content.status === 'running' || content.status === 'standby') && !leftOff.has(id);
@@ -36,7 +38,9 @@ export function plantOf(
       const mine = here.filter((one) => one.content.systemIds.includes(id) && runs(one));
       const limits = waters.find((one) => one.systemId === id)?.mayStand;
       const give = (what: Mean): PlantSystem['gives'][Mean] => {
-        const componentIds = mine.filter(({ content }) => givenBy[what](content.kindId)).map((one) => one.id);
+        const componentIds = mine
+          .filter(({ content }) => givenBy[what](like(content.kindId)))
+          .map((one) => one.id);
         return componentIds.length === 0 ? null : { componentIds, limitMin: limits?.[what] ?? null };
       };
       return [
@@ -47,7 +51,7 @@ export function plantOf(
       ];
     }),
     units: here.flatMap(({ id, content }) => {
-      const { mediaStandMin } = rolesOf(content.kindId);
+      const { mediaStandMin } = rolesOf(like(content.kindId));
       return mediaStandMin === undefined
         ? []
         : [{ ...{ componentId: id, name: content.name }, systemIds: content.systemIds, mediaStandMin }];

@@ -3,6 +3,7 @@ import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Off } from '../../core/planning/round/step.ts';
 import type { JobPlace } from '../../model/facts/places.ts';
 import type { Stored } from '../../contract/records.ts';
+import { worksLike } from '../../model/facts/worksLike.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 
 type PlannedSystem = Stored<'change-plan'>['content']['systems'][number];
@@ -17,13 +18,14 @@ export function shutsOf(
   place: Pick<JobPlace, 'unit' | 'thing' | 'systemIds'>,
   planned?: PlannedSystem,
 ): Off[] {
+  const like = worksLike(snapshot);
   if (planned) return planned.off.map((off) => offOfPlan(snapshot, off));
   if (work === 'change water') return offForChange(snapshot, place.systemIds);
   return shuts.map(({ what, provedBy }) => ({
     what: nameOff(place.unit?.content.name ?? place.thing, what),
     provedBy,
     componentId: place.unit?.id ?? null,
-    kindId: place.unit?.content.kindId ?? null,
+    kindId: place.unit ? like(place.unit.content.kindId) : null,
   }));
 }
 
@@ -40,8 +42,12 @@ const offOfPlan = (
   what,
   provedBy,
   componentId,
-  kindId: snapshot.content('component', componentId)?.kindId ?? null,
+  kindId: kindOf(snapshot, componentId),
 });
+const kindOf = (snapshot: Snapshot, componentId: string): string | null => {
+  const kindId = snapshot.content('component', componentId)?.kindId;
+  return kindId === undefined ? null : worksLike(snapshot)(kindId);
+};
 
 /** At a change whose litres nobody planned: a usual one. */
 const goesOff = (kindId: string): boolean => {
@@ -51,6 +57,7 @@ const goesOff = (kindId: string): boolean => {
 
 /** What must be off while the water is low, in the order of shutting down. */
 function offForChange(snapshot: Snapshot, systemIds: readonly string[]): Off[] {
+  const like = worksLike(snapshot);
   return snapshot
     .all('component')
     .filter(
@@ -58,13 +65,14 @@ function offForChange(snapshot: Snapshot, systemIds: readonly string[]): Off[] {
         content.status === 'running' &&
         content.parentId === null &&
         content.systemIds.some((id) => systemIds.includes(id)) &&
-        goesOff(content.kindId),
+        goesOff(like(content.kindId)),
     )
-    .sort((a, b) => (shutOrder(a.content.kindId) ?? 0) - (shutOrder(b.content.kindId) ?? 0))
-    .map(({ id, content }) => ({
-      what: content.name,
-      provedBy: offDuringChange.find((one) => one.kindId === content.kindId)?.provedBy ?? 'seen running',
+    .map(({ id, content }) => ({ id, name: content.name, kindId: like(content.kindId) }))
+    .sort((a, b) => (shutOrder(a.kindId) ?? 0) - (shutOrder(b.kindId) ?? 0))
+    .map(({ id, name, kindId }) => ({
+      what: name,
+      provedBy: offDuringChange.find((one) => one.kindId === kindId)?.provedBy ?? 'seen running',
       componentId: id,
-      kindId: content.kindId,
+      kindId,
     }));
 }

@@ -1,6 +1,7 @@
 import { daysBetween, dayOf, type Day } from '../../core/time/day.ts';
 import { listWord } from '../../core/explain/words.ts';
 import { rolesOf } from '../../core/catalogue/roles.ts';
+import { worksLike } from '../../model/facts/worksLike.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
 import type { Stored } from '../../contract/records.ts';
@@ -13,18 +14,20 @@ export const DAYS_APART = 3;
 export const EXPORT_DAYS_APART = 7;
 
 /** What takes nutrients out of a water. */
-export const exportersOf = (
+export function exportersOf(
   { snapshot }: Pick<Evidence, 'snapshot'>,
   systemId: string,
-): Stored<'component'>[] =>
-  snapshot
+): Stored<'component'>[] {
+  const like = worksLike(snapshot);
+  return snapshot
     .all('component')
     .filter(
       ({ content }) =>
         content.status === 'running' &&
         content.systemIds.includes(systemId) &&
-        rolesOf(content.kindId).roles.includes('export'),
+        rolesOf(like(content.kindId)).roles.includes('export'),
     );
+}
 
 interface Heavy {
   jobId: string;

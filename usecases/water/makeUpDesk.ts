@@ -1,4 +1,5 @@
 import { hasRole } from '../../core/catalogue/roles.ts';
+import { worksLike } from '../../model/facts/worksLike.ts';
 import { recentPerDay, totalBetween } from '../../core/rules/counter.ts';
 import { diLife, makeUpCost } from '../../core/formulas/makeUp.ts';
 import { workOut, type WorkedOf } from '../../core/formulas/workOut.ts';
@@ -91,7 +92,7 @@ export function makeUpDesk(evidence: Evidence, siteId: string, now: Instant, due
       .map((unit) => unitDesk(evidence, unit, stores, { zone, today, at, now, dueBy })),
     stores,
     topOffs: here
-      .filter(({ content }) => hasRole(content.kindId, 'top-off'))
+      .filter(({ content }) => hasRole(worksLike(snapshot)(content.kindId), 'top-off'))
       .map((topOff) => topOffDesk(evidence, topOff, zone, at)),
   };
 }

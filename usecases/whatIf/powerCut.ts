@@ -1,4 +1,5 @@
 import { hasRole } from '../../core/catalogue/roles.ts';
+import { worksLike } from '../../model/facts/worksLike.ts';
 import { shutOrder } from '../../core/catalogue/offDuringChange.ts';
 import { hoursWithoutFlow, hoursWithoutHeat, type Matters } from '../../core/planning/round/matters.ts';
 import { oxygenAfter, temperatureAfter } from '../../core/planning/outage.ts';
@@ -47,6 +48,7 @@ function restartOrder(kindId: string): number | null {
 export function powerCut(evidence: Evidence, siteId: string, hours: number, now: Instant): CutSystem[] {
   const { snapshot, index } = evidence;
   const marks = Array.from({ length: Math.ceil(hours) + 1 }, (_, i) => Math.min(i, hours));
+  const like = worksLike(snapshot);
   return snapshot
     .all('system')
     .filter((system) => system.content.siteId === siteId)
@@ -58,7 +60,7 @@ export function powerCut(evidence: Evidence, siteId: string, hours: number, now:
       const here = snapshot
         .all('component')
         .filter((one) => one.content.systemIds.includes(id) && one.content.status === 'running');
-      const heater = here.find((one) => hasRole(one.content.kindId, 'heat'));
+      const heater = here.find((one) => hasRole(like(one.content.kindId), 'heat'));
       const roomC = snapshot.content('site', siteId)?.roomC ?? null;
       const watts = heater?.content.ratedW ?? null;
       const hoursPerDay = heater?.content.dutyHoursPerDay ?? 24;

@@ -5,7 +5,14 @@ import TextField from '@mui/material/TextField';
 import { Info } from 'luxon';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { pathPlaces, type Consequence, type PathPlace } from '../../../core/catalogue/types.ts';
+import Autocomplete from '@mui/material/Autocomplete';
+import { catalogue } from '../../../core/catalogue/index.ts';
+import {
+  pathPlaces,
+  type Consequence,
+  type EquipmentKind,
+  type PathPlace,
+} from '../../../core/catalogue/types.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { creating } from '../../api/writing.tsx';
 import { Choice } from '../Choice.tsx';
@@ -196,11 +203,24 @@ export function OwnJobFields({ value, onChange }: { value: OwnJob; onChange: (jo
   );
 }
 
+/** What work on such a thing switches off, and what of it can hurt: as the heaviest job of the kind it works like has it. */
+function careOf(
+  like: EquipmentKind | null,
+): Partial<Pick<RecordContent<'own-kind'>['jobs'][number], 'shuts' | 'cautions'>> {
+  if (!like) return {};
+  const [most] = [...like.jobs].sort((a, b) => b.shuts.length - a.shuts.length);
+  return {
+    shuts: (most?.shuts ?? []).map((one) => ({ ...one })),
+    cautions: [...new Set(like.jobs.flatMap((one) => one.cautions))],
+  };
+}
+
 /** A kind of equipment that the catalogue does not have. */
 export function OwnKind({ onDone }: { onDone: () => void }) {
   const [name, setName] = useState('');
   const [place, setPlace] = useState<PathPlace>('reactor');
   const [job, setJob] = useState<OwnJob>(emptyJob);
+  const [like, setLike] = useState<EquipmentKind | null>(null);
   const [ids] = useFixedIds();
   const { send, pending, error } = useSend(onDone);
   const save = () => {
@@ -211,7 +231,8 @@ export function OwnKind({ onDone }: { onDone: () => void }) {
       place,
       target: 'component',
       about: '',
-      jobs: [ownJobDefinition(job)],
+      ...(like ? { worksLike: like.id } : {}),
+      jobs: [{ ...ownJobDefinition(job), ...careOf(like) }],
     };
     void send([creating('own-kind', kind, ids)], `${name}: kept as a kind of your own.`);
   };
@@ -229,6 +250,21 @@ export function OwnKind({ onDone }: { onDone: () => void }) {
         value={place}
         options={pathPlaces.map((value) => ({ value, label: placeWords[value] }))}
         onChange={setPlace}
+      />
+      <Autocomplete
+        options={catalogue.filter((one) => one.target === 'component')}
+        value={like}
+        getOptionLabel={(one) => one.name}
+        getOptionKey={(one) => one.id}
+        onChange={(_event, one) => setLike(one)}
+        renderInput={(props) => (
+          <TextField
+            {...props}
+            label="It works like"
+            helperText="What it does for its water, what goes off for it and what can hurt are taken from there."
+          />
+        )}
+        sx={{ maxWidth: 420 }}
       />
       <OwnJobFields value={job} onChange={setJob} />
       <ProblemNote error={error} />
