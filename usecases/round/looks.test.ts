@@ -75,6 +75,15 @@ describe('a job that nobody knows the age of', () => {
     expect(at(`${canister} shut 0`)).toBeLessThan(at(`${canister} do`));
     expect(grown.steps.at(-1)?.phase).toBe('record');
   });
+  test('the look that is being answered with it stays a step of the round', () => {
+    const { canister, evidence, round } = unknownTank();
+    const [first] = round.steps;
+    const state = stateOf(round, { do: 'begin' }, done(first?.id ?? ''));
+    const lookId = `${canister} look`;
+    const ids = withJob(evidence, round, state, canister, lookId).steps.map((step) => step.id);
+    expect(ids.indexOf(lookId)).toBeGreaterThanOrEqual(0);
+    expect(ids.indexOf(lookId)).toBeLessThan(ids.indexOf(`${canister} do`));
+  });
   test('with something off already, it comes behind what was begun and before the wiping down', () => {
     const { canister, pump, evidence, round } = unknownTank();
     const shut = round.steps.find((step) => step.phase === 'shut') ?? expect.fail('nothing goes off');

@@ -10,12 +10,20 @@ type Round = RecordContent<'round'>;
  * A round under way with one more job. What was done or skipped stays where it is. As long as nothing was switched off,
  * all that is left is put into its best order with the new; afterwards the new comes behind what was begun, before the
  * round is wiped down and written up.
+ * @param doneNow the step that is being answered with it: it stays
  */
-export function withJob(evidence: Evidence, round: Round, state: RoundState, jobId: string): Round {
+export function withJob(
+  evidence: Evidence,
+  round: Round,
+  state: RoundState,
+  jobId: string,
+  doneNow: string | null = null,
+): Round {
   const looks = (round.looks ?? []).filter((id) => id !== jobId);
   const jobIds = [...new Set([...round.jobIds, jobId])];
   const plan = evidence.snapshot.get('change-plan', round.changePlanId ?? '') ?? null;
-  const isOpen = ({ id }: Pick<Step, 'id'>): boolean => (state.steps.get(id)?.state ?? 'open') === 'open';
+  const isOpen = ({ id }: Pick<Step, 'id'>): boolean =>
+    id !== doneNow && (state.steps.get(id)?.state ?? 'open') === 'open';
   const had = round.steps as readonly Step[];
   const past = had.filter((step) => !isOpen(step));
   const content = (steps: readonly Step[]): Round => ({ ...round, jobIds, looks, steps: asContent(steps) });

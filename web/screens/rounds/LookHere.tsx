@@ -58,7 +58,7 @@ export function LookHere({ step, here, finish, blocked }: Finishing) {
           <BigButton
             disabled={blocked}
             onClick={() =>
-              look(found, withJob(evidenceOf(snapshot), here.round.content, here.state, row.jobId))
+              look(found, withJob(evidenceOf(snapshot), here.round.content, here.state, row.jobId, step.id))
             }
           >
             Do it in this round
