@@ -9,6 +9,7 @@ import { endOfDay } from '../../core/time/day.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
 import { makePlan } from '../plan/plan.ts';
 import { roundAhead } from './ahead.ts';
+import { roundReport } from './report.ts';
 import { offeredVisit } from './offered.ts';
 import { withJob } from './withJob.ts';
 
@@ -112,4 +113,21 @@ test('what is looked at takes nothing off the life of a water: two unknown carri
   const { jobIds, waits } = offeredVisit(evidenceOf(snapshot), plan.jobs, site, { today: TODAY });
   expect([...jobIds].sort()).toEqual([...jobs].sort());
   expect(waits).toEqual([]);
+});
+
+test('a look that called for its job is not the job: undone, the report does not say done', () => {
+  const { here, canister, evidence, plan, round } = unknownTank();
+  const [first] = round.steps;
+  const state = stateOf(round, { do: 'begin' }, done(first?.id ?? ''));
+  const grown = withJob(evidence, round, state, canister, `${canister} look`);
+  const roundId = here.add('round', grown);
+  const what: What[] = [{ do: 'begin' }, done(`${canister} look`), { do: 'closed' }];
+  what.forEach((one, i) =>
+    here.add('round-action', {
+      ...{ roundId, version: 2, device: 'phone', sequence: i + 1, whoId: null, what: one },
+      at: new Date(NOW + i * 60_000).toISOString(),
+    }),
+  );
+  const report = roundReport(evidenceOf(Snapshot.of(here.records)), plan.jobs, roundId, null);
+  expect(report?.jobs.find((one) => one.jobId === canister)?.state).toBe('open');
 });

@@ -1,5 +1,5 @@
 import { spanOfDays } from '../../core/explain/words.ts';
-import type { Step } from '../../core/planning/round/step.ts';
+import { isTheJob, type Step } from '../../core/planning/round/step.ts';
 import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
 import { settingOf } from '../../model/settings.ts';
 import { findProgramme, testsOf } from '../../core/catalogue/programmes.ts';
@@ -188,7 +188,9 @@ function jobReport(
   if (!job || !place || system === '') return [];
   const definition = definitionOf(job);
   const steps = (round.steps as readonly Step[]).filter((step) => step.forJobs.includes(jobId));
-  const last = steps.find((step) => step.id === `${jobId} refill`) ?? steps.find(isHands) ?? steps[0];
+  // a look that called for its job is not the job
+  const last =
+    steps.find((step) => step.jobId === jobId && isTheJob(step)) ?? steps.find(isHands) ?? steps[0];
   const known = last && state.steps.get(last.id);
   const logged = new Set([...state.services.values()].flat());
   const services = index.on('servicesOfJob', jobId);
