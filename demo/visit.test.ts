@@ -372,7 +372,7 @@ describe('the report of a round', () => {
   test('what was done and found, what was skipped and why, what still does not run', () => {
     const { evidence: after, roundId } = done();
     const report = roundReport(after, plan.jobs, roundId, null) ?? expect.fail();
-    expect(report).toMatchObject({ place: 'Public library', state: 'closed', proved: 0 });
+    expect(report).toMatchObject({ place: 'Public library', state: 'closed', proved: { seen: 0, read: 0 } });
     const job = report.jobs.find((one) => one.state === 'done') ?? expect.fail();
     expect(job).toMatchObject({
       note: 'two snails in it',
