@@ -69,7 +69,7 @@ test('export from one installation, import into another', async ({ page, server 
   await other.start();
   try {
     await page.goto(`${other.address}/settings`);
-    await page.locator('input[type=file]').setInputFiles({
+    await page.getByLabel('Import an archive').setInputFiles({
       name: 'archive.ndjson',
       mimeType: 'application/x-ndjson',
       buffer: readFileSync(file),
