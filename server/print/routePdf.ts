@@ -3,7 +3,7 @@ import { deference } from '../../core/catalogue/cautions.ts';
 import { dayWord } from '../../core/explain/words.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
-import { routeDay, usualTravelMin } from '../../usecases/round/route.ts';
+import { routeDay, stopsAsSaved } from '../../usecases/round/route.ts';
 import { Page } from './page.ts';
 import { writeBring, writeRound } from './roundPdf.ts';
 
@@ -15,11 +15,7 @@ export async function routePdf(
   address: string,
 ): Promise<Buffer> {
   const { snapshot } = evidence;
-  const stops = content.stops.map(({ siteId, roundId, travelMin }) => ({
-    ...{ siteId, roundId, round: snapshot.content('round', roundId) ?? null },
-    travelMin: travelMin ?? usualTravelMin(snapshot.content('site', siteId)),
-  }));
-  const day = routeDay(evidence, stops);
+  const day = routeDay(evidence, stopsAsSaved(snapshot, content));
   const when = dayWord(content.day, content.day, setting.dateFormat);
   const who = snapshot.content('person', content.personId)?.name;
   const zone = snapshot.content('site', content.stops[0]?.siteId ?? null)?.timeZone ?? 'UTC';

@@ -28,25 +28,30 @@ export function upheavalOf(
   const like = worksLike(snapshot);
   const { roles } = rolesOf(like(job.kindId));
   const isOwn = like(job.kindId) !== job.kindId;
-  const component = placeOfJob(job, snapshot)?.component;
   const isCarrierToo =
     roles.includes('mechanical') && roles.includes('biological') && disturbs.includes(work);
-  const hasOthers = (): boolean =>
-    snapshot
-      .all('component')
-      .some(
-        ({ id, content }) =>
-          id !== component?.id &&
-          content.status === 'running' &&
-          content.systemIds.some((one) => component?.content.systemIds.includes(one)) &&
-          rolesOf(like(content.kindId)).roles.includes('biological'),
-      );
+  // asked only where it decides: it goes through all equipment
+  const isOnlyCarrier = (): boolean => {
+    const component = placeOfJob(job, snapshot)?.component;
+    return (
+      component != null &&
+      !snapshot
+        .all('component')
+        .some(
+          ({ id, content }) =>
+            id !== component.id &&
+            content.status === 'running' &&
+            content.systemIds.some((one) => component.content.systemIds.includes(one)) &&
+            rolesOf(like(content.kindId)).roles.includes('biological'),
+        )
+    );
+  };
   return {
     biological:
       biological ||
       // a kind of one's own says nothing of the life in it, the kind it works like does
       (isOwn && roles.includes('biological') && !roles.includes('mechanical') && disturbs.includes(work)) ||
-      (isCarrierToo && !largeMechanical && component !== undefined && !hasOthers()),
+      (isCarrierToo && !largeMechanical && isOnlyCarrier()),
     largeMechanical,
     exports: roles.includes('export') && disturbs.includes(work) && minutes >= LEAST_MIN,
   };

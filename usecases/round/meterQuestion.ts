@@ -1,7 +1,6 @@
 import { measures, type Measure } from '../../core/rules/measures.ts';
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
-import { parameters } from '../../core/water/parameters.ts';
-import type { Meter } from './meters.ts';
+import { repeatabilityOf, type Meter } from './meters.ts';
 
 /** What is asked about a reading before it is kept. Amounts in stored units, above 0. */
 export interface MeterQuestion {
@@ -17,22 +16,28 @@ export interface MeterQuestion {
 const JUMP_SCATTERS = 6;
 const FEWEST_TO_JUMP = 3;
 
+/** How far a value lies beyond a limit of a meter; null: it does not. */
+export const beyondLimitOf = (
+  { lo, hi }: Pick<Meter, 'lo' | 'hi'>,
+  value: number,
+): MeterQuestion['beyondLimit'] =>
+  hi !== null && value > hi
+    ? { side: 'over', by: value - hi }
+    : lo !== null && value < lo
+      ? { side: 'under', by: lo - value }
+      : null;
+
 /**
  * Whether whoever stands before a meter should look twice; null: nothing to ask.
  * @param value in the stored unit
  */
 export function meterQuestion(meter: Meter, value: number, now: Instant): MeterQuestion | null {
-  const { lo, hi, points, driftPerWeek, measure, parameter } = meter;
+  const { points, driftPerWeek, measure } = meter;
   const entry: Measure | null = measure && measures[measure];
   const last = points.at(-1);
   const isTotal = entry?.counts === 'total';
-  const beyondLimit =
-    hi !== null && value > hi
-      ? { side: 'over' as const, by: value - hi }
-      : lo !== null && value < lo
-        ? { side: 'under' as const, by: lo - value }
-        : null;
-  const repeats = entry?.repeatability ?? (parameter ? parameters[parameter].method.repeatability : 0);
+  const beyondLimit = beyondLimitOf(meter, value);
+  const repeats = repeatabilityOf(meter);
   const steps = points.slice(1).map((point, i) => Math.abs(point.value - (points[i]?.value ?? point.value)));
   const scatter = Math.max(repeats, steps.length > 0 ? steps.reduce((a, b) => a + b, 0) / steps.length : 0);
   const expected = last ? last.value + ((driftPerWeek ?? 0) * (now - last.at)) / (7 * MS_PER_DAY) : null;

@@ -107,10 +107,9 @@ function meterOf(
     measure && componentId !== null ? limitsOf({ snapshot, index }, facts, componentId, measure, now) : null;
   const band = parameter && systemId !== null ? systemBand(system, parameter, null).band : null;
   const entry: Measure | null = measure && measures[measure];
-  const error = entry?.repeatability ?? (parameter ? parameters[parameter].method.repeatability : 0);
   const trend = trendOf(
     points.map((point) => ({ days: point.at / MS_PER_DAY, value: point.value })),
-    error,
+    repeatabilityOf({ measure, parameter }),
   );
   return {
     ...{ channelId: stop.channelId, componentId, systemId, where, quantity, measure, parameter, points },
@@ -122,6 +121,10 @@ function meterOf(
     driftPerWeek: trend && isClear(trend) ? 7 * trend.slope : null,
   };
 }
+
+/** The same thing read twice: its standard deviation, stored unit; 0: nobody said. */
+export const repeatabilityOf = ({ measure, parameter }: Pick<Meter, 'measure' | 'parameter'>): number =>
+  measure ? measures[measure].repeatability : parameter ? parameters[parameter].method.repeatability : 0;
 
 /** The tightest limits that the jobs of a piece of equipment and its unit have for what is read on it. */
 function limitsOf(

@@ -5,7 +5,7 @@ import { isBreach, simulate, type Plant, type Still } from '../../core/planning/
 import type { BathKind } from '../../core/catalogue/types.ts';
 import type { Step } from '../../core/planning/round/step.ts';
 import { timingOf, type Timing } from '../../core/planning/round/timing.ts';
-import { lacksOn, type Lack } from '../../core/planning/hands.ts';
+import { lacksOn, type Lack, type Worker } from '../../core/planning/hands.ts';
 import { visitDays } from '../../core/planning/visits.ts';
 import { addDays, daysBetween, type Day } from '../../core/time/day.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
@@ -70,8 +70,9 @@ export function offerOf(
       some.filter((id) => !looks.has(id)),
     ),
   ];
+  const workers = evidence.snapshot.all('person').map((person) => workerOf(person.content));
   const lacking = new Map(
-    inOrder.map((row) => [row, looks.has(row.jobId) ? null : lackOn(evidence, row, day)]),
+    inOrder.map((row) => [row, looks.has(row.jobId) ? null : lackOn(evidence, workers, row, day)]),
   );
   const handed = inOrder.filter((row) => !lacking.get(row));
   const borne = bearable(evidence, handed, day, looks);
@@ -110,13 +111,13 @@ const VISITS_AHEAD = 8;
 /** What a job lacks of hands on a day that may be no day of its water, and the first visit that has both; null: nothing. */
 function lackOn(
   { snapshot, definitionOf }: Evidence,
+  workers: readonly Worker[],
   { jobId, siteId, systemIds }: PlanRow,
   day: Day,
 ): { lacks: Lack[]; until: Day | null } | null {
   const job = snapshot.content('job', jobId);
   const hands = job && definitionOf(job).hands;
   const isDay = (on: Day): boolean => isOwnDay(snapshot, systemIds, on);
-  const workers = snapshot.all('person').map((person) => workerOf(person.content));
   // one person by themselves is never told that they are alone
   const lacksAt = (on: Day): Lack[] => (hands && workers.length > 1 ? lacksOn(hands, workers, on) : []);
   const lacks = lacksAt(day);

@@ -2,6 +2,7 @@ import { timingOf } from '../../core/planning/round/timing.ts';
 import type { Step } from '../../core/planning/round/step.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import { foldRound } from '../../model/round/fold.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { bringFor, type Bring } from './bring.ts';
 
@@ -29,14 +30,36 @@ export interface RouteDay {
   bring: Bring;
 }
 
+/** A stop with its round, as it stands or as it would be made; null: nothing is due there. */
+export interface PlannedStop {
+  siteId: string;
+  roundId: string | null;
+  travelMin: number;
+  round: Round | null;
+}
+
+/** The stops of a route with their rounds as they were saved. Places that are gone are left out. */
+export const stopsAsSaved = (
+  snapshot: Snapshot,
+  { stops }: Pick<RecordContent<'route'>, 'stops'>,
+): PlannedStop[] =>
+  stops.flatMap(({ siteId, roundId, travelMin }) => {
+    const site = snapshot.content('site', siteId);
+    return site
+      ? [
+          {
+            ...{ siteId, roundId, travelMin: travelMin ?? usualTravelMin(site) },
+            round: snapshot.content('round', roundId) ?? null,
+          },
+        ]
+      : [];
+  });
+
 /**
  * A route as its day goes: place by place.
- * @param stops in their order; each with its round as it stands, or as it would be made
+ * @param stops in their order
  */
-export function routeDay(
-  evidence: Evidence,
-  stops: readonly { siteId: string; roundId: string | null; travelMin: number; round: Round | null }[],
-): RouteDay {
+export function routeDay(evidence: Evidence, stops: readonly PlannedStop[]): RouteDay {
   const { snapshot, index } = evidence;
   let at = 0;
   const shown = stops.map(({ siteId, roundId, travelMin, round }): RouteStop => {

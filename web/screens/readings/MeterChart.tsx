@@ -1,3 +1,4 @@
+import { beyondLimitOf } from '../../../usecases/round/meterQuestion.ts';
 import type { Meter } from '../../../usecases/round/meters.ts';
 import { MS_PER_DAY, type Instant } from '../../../core/time/day.ts';
 import type { MeterUnit } from './meterUnit.ts';
@@ -34,7 +35,7 @@ export function MeterChart({
   const span = most - least || Math.abs(most) || 1;
   const x = (at: Instant): number => 4 + ((at - first.at) / Math.max(1, now - first.at)) * (NOW_AT - 4);
   const y = (value: number): number => FOOT - 10 - ((value - least) / span) * (FOOT - 10 - TOP);
-  const beyond = typed !== null && ((hi !== null && typed > hi) || (lo !== null && typed < lo));
+  const beyond = typed !== null && beyondLimitOf({ lo, hi }, typed) !== null;
   const ahead =
     driftPerWeek === null ? last.value : last.value + (driftPerWeek * (now - last.at)) / (7 * MS_PER_DAY);
   const path = points.map((one) => `${x(one.at)},${y(one.value)}`).join(' ');

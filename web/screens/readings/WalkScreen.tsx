@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { count } from '../../../core/explain/words.ts';
-import { meterQuestion } from '../../../usecases/round/meterQuestion.ts';
+import { beyondLimitOf, meterQuestion } from '../../../usecases/round/meterQuestion.ts';
 import type { Meter } from '../../../usecases/round/meters.ts';
 import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { todayIn, writeDay, writeInstant } from '../../parts/dates.ts';
@@ -242,10 +242,7 @@ function WalkEnd({ walk }: { walk: Walk }) {
   const unitFor = (meter: Meter): MeterUnit => meterUnit(meter, setting);
   const out = meters.filter((meter) => {
     const value = walked.read[meter.channelId]?.value;
-    return (
-      value !== undefined &&
-      ((meter.hi !== null && value > meter.hi) || (meter.lo !== null && value < meter.lo))
-    );
+    return value !== undefined && beyondLimitOf(meter, value) !== null;
   });
   return (
     <section className="datum roundpart">

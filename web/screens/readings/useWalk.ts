@@ -4,7 +4,7 @@ import { useClock } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating, newIds } from '../../api/writing.tsx';
 import type { Write } from '../../../contract/work.ts';
-import type { RecordContent, Stored } from '../../../contract/records.ts';
+import type { RecordContent } from '../../../contract/records.ts';
 import type { Meter, ReadingsRoundSheet } from '../../../usecases/round/meters.ts';
 import { typedReading } from '../../parts/readings.ts';
 import { useKept } from '../../parts/useKept.ts';
@@ -93,4 +93,3 @@ export function useWalk(roundId: string) {
   };
 }
 export type Walk = ReturnType<typeof useWalk>;
-export type ReadingsRound = Stored<'readings-round'>;

@@ -7,7 +7,7 @@ import { asContent } from '../../../usecases/round/withJob.ts';
 import { useClock, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating, deleting, revising } from '../../api/writing.tsx';
-import { Choice } from '../../parts/Choice.tsx';
+import { PersonChoice } from '../../parts/PersonChoice.tsx';
 import { writeDay } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { PageAction } from '../../parts/PageAction.tsx';
@@ -139,14 +139,10 @@ function Built({ of: { siteId, systemId, given }, build }: { of: BuiltFor; build
           min={today}
           onChange={(next) => build.change({ day: next, dropped: null })}
         />
-        <Choice
+        <PersonChoice
           label="Who goes"
-          value={draft.personId ?? ''}
-          options={[
-            ...snapshot.all('person').map(({ id, content }) => ({ value: id, label: content.name })),
-            { value: '', label: 'Not said' },
-          ]}
-          onChange={(personId) => build.change({ personId: personId === '' ? null : personId })}
+          value={draft.personId}
+          onChange={(personId) => build.change({ personId })}
         />
         <span className="actions">
           <button

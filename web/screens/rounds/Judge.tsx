@@ -14,7 +14,8 @@ import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
 import { showFixed, unitAfter, verdictOf, type Column, type TestRow } from '../water/tests.ts';
 import { useSheetFacts } from '../water/useSheetFacts.ts';
 import { BigButton } from './BigButton.tsx';
-import { plainDone, type Finishing } from './finishing.ts';
+import type { Finishing } from './finishing.ts';
+import { plainDone } from './roundWrites.ts';
 
 /** What the tests of this round say, and what they change in it. */
 export default function Judge(props: Finishing) {

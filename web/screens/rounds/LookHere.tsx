@@ -12,7 +12,8 @@ import { emptyMore } from '../../parts/more.ts';
 import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { useJobDefinition } from '../../parts/useJobDefinition.ts';
 import { BigButton } from './BigButton.tsx';
-import { plainDone, type Finishing } from './finishing.ts';
+import type { Finishing } from './finishing.ts';
+import { plainDone } from './roundWrites.ts';
 
 /** One part is looked at: how it is found sets its date; what is due can be done in this round. */
 export function LookHere({ step, here, finish, blocked }: Finishing) {

@@ -2,11 +2,12 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useClock, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
-import { creating, newIds } from '../../api/writing.tsx';
+import { newIds } from '../../api/writing.tsx';
 import { clockIn } from '../../parts/dates.ts';
 import { BigButton } from './BigButton.tsx';
 import { DeviceProof } from './DeviceProof.tsx';
-import { answeredBy, plainDone, type Finishing } from './finishing.ts';
+import { answeredBy, type Finishing } from './finishing.ts';
+import { plainDone, takenOut } from './roundWrites.ts';
 
 const MINUTE_MS = 60_000;
 
@@ -22,22 +23,8 @@ export function ProveStep({ step, here, finish, blocked }: Finishing) {
   const mine = answeredBy(step, here.state);
   const isRemoval = step.phase === 'remove';
   const prove = (how: 'seen' | 'reading', saw: string): void => {
-    const at = new Date(clock()).toISOString();
-    // a fitting that is out again is its job done
     const ids = newIds();
-    const service =
-      isRemoval && step.jobId !== null
-        ? [
-            creating(
-              'service',
-              {
-                ...{ jobId: step.jobId, whoId: person.id, found: null, shareDone: 1, minutes: null },
-                ...{ when: { kind: 'instant', at }, supplies: [], note: '', pictureIds: [] },
-              },
-              ids,
-            ),
-          ]
-        : [];
+    const service = isRemoval && step.jobId !== null ? [takenOut(step.jobId, clock(), person.id, ids)] : [];
     void finish(
       [
         ...mine.map(({ actionId }) => ({ do: 'proved', offActionId: actionId, how, saw }) as const),

@@ -10,11 +10,17 @@ import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { addDays, type Day } from '../../../core/time/day.ts';
 import { evidenceOf } from '../../../model/water/testedWater.ts';
 import { roundAhead } from '../../../usecases/round/ahead.ts';
-import { routeDay, usualTravelMin, type RouteStop } from '../../../usecases/round/route.ts';
+import {
+  routeDay,
+  stopsAsSaved,
+  usualTravelMin,
+  type PlannedStop,
+  type RouteStop,
+} from '../../../usecases/round/route.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
 import { creating, deleting, newIds, revising } from '../../api/writing.tsx';
-import { Choice } from '../../parts/Choice.tsx';
+import { PersonChoice } from '../../parts/PersonChoice.tsx';
 import { todayIn, writeDay } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
@@ -25,7 +31,6 @@ import { useKept } from '../../parts/useKept.ts';
 import { useSend } from '../../parts/useSend.ts';
 import { DayField } from '../../parts/WhenField.tsx';
 import { BringList } from './BringList.tsx';
-import { stopsAsSaved, type StopHere } from './stops.ts';
 import './rounds.css';
 
 interface Draft {
@@ -133,15 +138,7 @@ function RouteHere({ saved }: { saved: Stored<'route'> | null }) {
           value={start}
           onChange={(time) => change({ setOut: time?.isValid ? time.toFormat('HH:mm') : '' })}
         />
-        <Choice
-          label="Who goes"
-          value={draft.personId ?? ''}
-          options={[
-            ...snapshot.all('person').map(({ id, content }) => ({ value: id, label: content.name })),
-            { value: '', label: 'Not said' },
-          ]}
-          onChange={(personId) => change({ personId: personId === '' ? null : personId })}
-        />
+        <PersonChoice label="Who goes" value={draft.personId} onChange={(personId) => change({ personId })} />
         {saved && (
           <span className="actions">
             <a className="btn2" href={`/api/routes/${saved.id}/print.pdf`} download>
@@ -263,7 +260,7 @@ function useRouteDay(draft: Draft, today: Day) {
   const { stops: asked, day: on, personId } = draft;
   return useMemo(() => {
     const evidence = evidenceOf(snapshot);
-    const stops = stopsAsSaved(snapshot, { stops: [...asked] }).map((stop): StopHere => {
+    const stops = stopsAsSaved(snapshot, { stops: [...asked] }).map((stop): PlannedStop => {
       const site = snapshot.get('site', stop.siteId);
       return stop.round || !site
         ? stop

@@ -2,10 +2,9 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { count, listWord } from '../../../core/explain/words.ts';
 import { evidenceOf } from '../../../model/water/testedWater.ts';
-import { routeDay } from '../../../usecases/round/route.ts';
+import { routeDay, stopsAsSaved } from '../../../usecases/round/route.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
-import { stopsAsSaved } from './stops.ts';
 
 /** Routes of today and later, and those with a place still open. */
 export function Routes({ todayOf }: { todayOf: (siteId: string) => string }) {

@@ -8,7 +8,7 @@ import { sheetProposal } from '../../../usecases/sitter/sheets.ts';
 import { evidenceOf } from '../../../model/water/testedWater.ts';
 import { useNow, usePlan, useSnapshot } from '../../api/data.ts';
 import { creating, newIds, revising } from '../../api/writing.tsx';
-import { Choice } from '../../parts/Choice.tsx';
+import { PersonChoice } from '../../parts/PersonChoice.tsx';
 import { todayIn } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
@@ -156,14 +156,10 @@ function Sitter({ site, params }: { site: Stored<'site'>; params: URLSearchParam
             <DayField label="From" value={draft.from} onChange={(day) => set({ from: day })} />
             <DayField label="To" value={draft.to} onChange={(day) => set({ to: day })} />
           </div>
-          <Choice
+          <PersonChoice
             label="Who helps"
-            value={draft.helperId}
-            options={[
-              ...snapshot.all('person').map((person) => ({ value: person.id, label: person.content.name })),
-              { value: '', label: 'Not said' },
-            ]}
-            onChange={(helperId) => set({ helperId })}
+            value={draft.helperId || null}
+            onChange={(helperId) => set({ helperId: helperId ?? '' })}
           />
           <h2>Call</h2>
           {phones.map((phone, i) => (

@@ -9,7 +9,8 @@ import { useRowStates } from '../water/useRows.ts';
 import { useSheet } from '../water/useSheet.ts';
 import { useSheetFacts } from '../water/useSheetFacts.ts';
 import { BigButton } from './BigButton.tsx';
-import { plainDone, type Finishing } from './finishing.ts';
+import type { Finishing } from './finishing.ts';
+import { plainDone } from './roundWrites.ts';
 
 /** The tests of a system typed in the round: judged as they are typed, kept as typed until they are saved. */
 export default function TestHere(props: Finishing) {

@@ -10,9 +10,6 @@ export interface Finishing {
   blocked: boolean;
 }
 
-export const plainDone = (stepId: string) =>
-  ({ do: 'done', stepId, found: null, minutes: null, note: '' }) as const;
-
 /** The switchings-off that a proof of this step's thing answers. */
 export const answeredBy = ({ off, systemIds }: Step, { off: all }: RoundState): OffState[] =>
   all.filter(

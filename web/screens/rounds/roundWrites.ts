@@ -21,6 +21,21 @@ export function acting(
   return creating('round-action', content, ids);
 }
 
+/** A step done, with nothing to say of it. */
+export const plainDone = (stepId: string) =>
+  ({ do: 'done', stepId, found: null, minutes: null, note: '' }) as const;
+
+/** A fitting that is out again is its job done. */
+export const takenOut = (jobId: string, at: number, whoId: string | null, ids: NewIds): Write =>
+  creating(
+    'service',
+    {
+      ...{ jobId, whoId, found: null, shareDone: 1, minutes: null, supplies: [], note: '', pictureIds: [] },
+      when: { kind: 'instant', at: new Date(at).toISOString() },
+    },
+    ids,
+  );
+
 /** What a fitting that is out again writes: its proof, its job, and the end of a round that was for it alone. */
 export function outAgain(
   round: Stored<'round'> | undefined,
@@ -38,21 +53,7 @@ export function outAgain(
   return [
     act({ do: 'proved', offActionId: actionId, how: 'seen', saw: provedBy || 'taken out' }),
     ...(removal && jobId !== null
-      ? [
-          creating(
-            'service',
-            {
-              ...{ jobId, whoId, found: null, shareDone: 1, minutes: null },
-              ...{ when: { kind: 'instant', at: new Date(at).toISOString() }, supplies: [], note: '' },
-              pictureIds: [],
-            },
-            service,
-          ),
-          act({
-            ...{ do: 'done', stepId: removal.id, found: null, minutes: null, note: '' },
-            serviceId: service.id,
-          }),
-        ]
+      ? [takenOut(jobId, at, whoId, service), act({ ...plainDone(removal.id), serviceId: service.id })]
       : []),
     ...(round.content.steps.every(({ phase }) => phase === 'fit' || phase === 'remove')
       ? [act({ do: 'closed' })]
