@@ -3,6 +3,7 @@ import { dayOf, isRealDay } from '../../core/time/day.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
 import { instantAtOf, makePlan } from '../../usecases/plan/plan.ts';
 import { printedRound, type PrintedRound } from '../../usecases/round/printed.ts';
+import { oxygenLeftWord, shortWord } from '../../core/explain/stillWord.ts';
 import { Store } from '../../store/store.ts';
 import { now } from '../clock.ts';
 import { defaultDataDir, withReading } from '../dataDir.ts';
@@ -44,7 +45,7 @@ export function roundCommand(): Command {
 
 /** The round as one reads it. */
 function asRead(round: PrintedRound): string {
-  const { place, date, visitMinutes, minutes, steps, waits, named } = round;
+  const { place, date, visitMinutes, minutes, steps, waits, named, oxygen, short } = round;
   const there = visitMinutes === null ? '' : ` of ${visitMinutes} min`;
   return [
     `${place}, ${date}: ${steps.length} steps, ${minutes} min${there}`,
@@ -52,6 +53,8 @@ function asRead(round: PrintedRound): string {
     ...(named.length > 0
       ? ['', ...named.map((one) => `${one.harm ? 'Not so: ' : 'Mind: '}${one.text}`)]
       : []),
+    ...short.map((one) => `Mind: ${shortWord(one.system, one)}`),
+    ...oxygen.map((one) => oxygenLeftWord(one.system, one)),
     ...(waits.length > 0
       ? [
           '',

@@ -1,4 +1,7 @@
+import type { Short } from '../planning/round/litresShort.ts';
+import type { OxygenLeft } from '../planning/round/oxygenLeft.ts';
 import type { Still } from '../planning/round/simulate.ts';
+import { formatNumber } from '../quantity/quantities.ts';
 import { count } from './words.ts';
 
 /** What a visit does to a water or to wet media: how long, against how long it may. */
@@ -23,3 +26,18 @@ export function stillWord(name: string, { what, minutes, limitMin }: Still): str
   if (minutes <= limitMin) return `${said}; it may be ${count(limitMin, 'minute')}.`;
   return `${said}; it may be ${count(limitMin, 'minute')}. ${remedy[what]}`;
 }
+
+/** What is left of the oxygen, against what the animals must keep. */
+export const oxygenLeftWord = (
+  name: string,
+  { leastMgL, limitMgL }: Pick<OxygenLeft, 'leastMgL' | 'limitMgL'>,
+): string =>
+  `${name}: oxygen falls to about ${formatNumber(leastMgL, 1)} mg/L, ${
+    leastMgL >= limitMgL
+      ? `${formatNumber(leastMgL - limitMgL, 1)} above its limit`
+      : `below its limit of ${formatNumber(limitMgL, 1)}. Hang a battery air pump in first`
+  }.`;
+
+/** More is to be refilled than stands ready. */
+export const shortWord = (name: string, { neededL, readyL }: Pick<Short, 'neededL' | 'readyL'>): string =>
+  `${name}: its change takes ${formatNumber(neededL, 0)} L, ${formatNumber(readyL, 0)} L stand ready. Make ${formatNumber(neededL - readyL, 0)} L more before it is drained.`;

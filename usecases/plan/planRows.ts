@@ -10,6 +10,7 @@ import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import { standingOf, type WaterStanding } from '../../core/water/standing.ts';
 import type { ParameterVerdict } from '../../core/water/verdict.ts';
 import type { WaterSeries } from '../../core/rules/facts.ts';
+import type { PlantStore } from '../../core/planning/round/plant.ts';
 import type { MayStand } from '../round/mayStand.ts';
 import type { SystemDanger } from '../water/systemDangers.ts';
 import type { AssembledJob } from '../../model/facts/jobFacts.ts';
@@ -98,6 +99,8 @@ export interface Plan {
   dangers: SystemDanger[];
   /** How far the tests of each water allow anything to be said of it. */
   waters: WaterTested[];
+  /** New water that stands ready. */
+  stores: PlantStore[];
 }
 export interface WaterTested extends WaterStanding {
   systemId: string;
@@ -109,7 +112,7 @@ export interface WaterTested extends WaterStanding {
 }
 /** What a plan says of the water, beside its jobs. */
 export type PlanBeside = Omit<Plan, 'at' | 'jobs'>;
-export const nothingBeside: PlanBeside = { outOfBand: [], incoming: [], dangers: [], waters: [] };
+export const nothingBeside: PlanBeside = { outOfBand: [], incoming: [], dangers: [], waters: [], stores: [] };
 
 /** The tests of a system, as its jobs see them, in its site's zone. */
 export interface SystemSeries {

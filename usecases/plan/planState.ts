@@ -27,6 +27,7 @@ import {
   type PlanRow,
 } from './planRows.ts';
 import { verdictOf } from '../../core/water/verdict.ts';
+import { storesReady } from '../water/changeFacts.ts';
 import { mayStandOf } from '../round/mayStand.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { touchedBy } from './planTouches.ts';
@@ -215,6 +216,16 @@ export class PlanState {
       outOfBand: outOfBandOf(systems),
       incoming: incomingWaterOf(systems),
       waters: watersTested(systems),
+      stores: this.snapshot
+        .all('site')
+        .flatMap(({ id, content }) =>
+          storesReady(
+            { snapshot: this.snapshot, index: this.index },
+            id,
+            content.timeZone,
+            this.instantAt(content.timeZone),
+          ),
+        ),
       dangers: systems.flatMap(({ content, zone, series }) => systemDangers(content, series, zone)),
     };
   }

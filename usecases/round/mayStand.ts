@@ -1,13 +1,15 @@
-import type { Mean } from '../../core/planning/round/simulate.ts';
+import type { Mean, OxygenFigures } from '../../core/planning/round/plant.ts';
 import {
   minutesWithoutAir,
   minutesWithoutHeat,
   minutesWithoutMovement,
   stillWaters,
   stocking,
+  usePerLitreH,
   type StillWater,
   type StillWaterId,
 } from '../../core/planning/round/standstill.ts';
+import { oxygenSaturationMgL } from '../../core/water/oxygen.ts';
 import type { Instant } from '../../core/time/day.ts';
 import { litresOf } from '../../model/facts/litres.ts';
 import { zoneOfSystem } from '../../model/facts/places.ts';
@@ -39,7 +41,10 @@ export function stillWaterOf(
 const reefs: readonly string[] = ['ultra-low-nutrient', 'balanced-reef', 'algae-export'];
 
 /** Minutes without each on purpose; null: how long is not known. */
-export type MayStand = Readonly<Record<Mean, number | null>>;
+export interface MayStand extends Readonly<Record<Mean, number | null>> {
+  /** What the minutes come from; null: they are the keeper’s own. */
+  oxygen: OxygenFigures | null;
+}
 
 /** @param tested its last temperature and salinity that nobody doubts; null: none */
 export function mayStandOf(
@@ -53,17 +58,25 @@ export function mayStandOf(
   const temperatureC = tested.temperatureC ?? water.temperatureC;
   const fed = feedLog(index, id, zoneOfSystem(snapshot, id), now).now;
   const kgOfFish = fed === null ? null : fed / 1000 / FED_SHARE;
-  const flow = minutesWithoutMovement(water, {
-    temperatureC,
-    salinity: content.water === 'fresh' ? 0 : (tested.salinity ?? water.salinity),
-    // nobody said how many live there: the most that usually do
-    litresPerKg: litres !== null && kgOfFish !== null && kgOfFish > 0 ? litres / kgOfFish : stocking.heavy,
-  });
+  const salinity = content.water === 'fresh' ? 0 : (tested.salinity ?? water.salinity);
+  // nobody said how many live there: the most that usually do
+  const litresPerKg =
+    litres !== null && kgOfFish !== null && kgOfFish > 0 ? litres / kgOfFish : stocking.heavy;
+  const flow = minutesWithoutMovement(water, { temperatureC, salinity, litresPerKg });
   const roomC = snapshot.content('site', content.siteId)?.roomC ?? ROOM_C;
   // the keeper’s own word comes before the house model
   const own = content.mayStand;
   const still = own?.flowMin ?? flow;
   return {
+    oxygen:
+      own?.flowMin !== undefined
+        ? null
+        : {
+            saturationMgL: oxygenSaturationMgL(salinity, temperatureC),
+            useMgLh: usePerLitreH(temperatureC, litresPerKg, water.waterUseMgLh),
+            limitMgL: water.limitMgL,
+            depthM: water.depthM,
+          },
     flow: still,
     air: own?.airMin ?? minutesWithoutAir(still),
     heat: own?.heatMin ?? (litres === null ? null : minutesWithoutHeat({ litres, temperatureC, roomC })),

@@ -3,6 +3,7 @@ import { endOfDay } from '../../core/time/day.ts';
 import { Snapshot } from '../../model/snapshot.ts';
 import { NOW, place } from '../../model/testing/place.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
+import { nothingBeside } from '../plan/planRows.ts';
 import { makePlan } from '../plan/plan.ts';
 import { wishesOf } from '../levelling/wishes.ts';
 import { buildRound, roundJobOf } from './build.ts';
@@ -49,8 +50,8 @@ describe('a round holds what the day allows', () => {
       expect(one).toMatchObject({ why: 'minutes', until: proposal.before });
       expect(one.chance).toBeGreaterThan(0.5);
     }
-    const hands = played(evidence.snapshot, buildRound(evidence, offer.jobIds), [], new Set()).timing
-      .handsMin;
+    const hands = played(evidence.snapshot, buildRound(evidence, offer.jobIds), nothingBeside, new Set())
+      .timing.handsMin;
     expect(hands).toBeLessThanOrEqual(60);
   });
   test('two carriers of one water: the graver one is taken, the other waits for the life of the water', () => {
@@ -103,8 +104,8 @@ describe('what a water may be without', () => {
     here.component('return-pump', [here.systemId]);
     const limit = () => {
       const snapshot = Snapshot.of(here.records);
-      const { waters } = makePlan(snapshot, () => NOW, TODAY);
-      const [system] = plantOf(snapshot, [here.systemId], waters).systems;
+      const plan = makePlan(snapshot, () => NOW, TODAY);
+      const [system] = plantOf(snapshot, [here.systemId], plan).systems;
       return system?.gives.flow?.limitMin;
     };
     // fish-only sea of 25 °C, 100 L/kg

@@ -1,7 +1,10 @@
 import { chanceDue } from '../../core/planning/dueCurve.ts';
 import { mostWantedFirst } from '../../core/planning/round/mostWanted.ts';
+import { litresShort, type Short } from '../../core/planning/round/litresShort.ts';
+import { oxygenLeft, type OxygenLeft } from '../../core/planning/round/oxygenLeft.ts';
 import { keptWithin } from '../../core/planning/round/keptWithin.ts';
-import { isBreach, simulate, type Plant, type Still } from '../../core/planning/round/simulate.ts';
+import type { Plant } from '../../core/planning/round/plant.ts';
+import { isBreach, simulate, type Still } from '../../core/planning/round/simulate.ts';
 import type { BathKind } from '../../core/catalogue/types.ts';
 import type { Step } from '../../core/planning/round/step.ts';
 import { timingOf, type Timing } from '../../core/planning/round/timing.ts';
@@ -18,7 +21,7 @@ import type { PlanRow } from '../plan/planRows.ts';
 import { buildRound, fittingsFor } from './build.ts';
 import { upheavalOf } from './carriers.ts';
 import { leftOffIds } from './offList.ts';
-import { plantOf } from './plant.ts';
+import { plantOf, type WatersKnown } from './plant.ts';
 import type { Proposal } from './proposal.ts';
 import { standbyConflicts } from './redundancy.ts';
 import { biologicalConflicts } from './spacing.ts';
@@ -182,16 +185,24 @@ export interface PlayedRound {
   plant: Plant;
   still: readonly Still[];
   breaches: readonly Still[];
+  /** The least oxygen of each water that stands. */
+  oxygen: readonly OxygenLeft[];
+  /** Refills for which less stands ready than they take. */
+  short: readonly Short[];
 }
 export function played(
   snapshot: Snapshot,
   steps: readonly Step[],
-  waters: Parameters<typeof plantOf>[2],
+  known: WatersKnown,
   leftOff: ReadonlySet<string>,
 ): PlayedRound {
   const systemIds = [...new Set(steps.flatMap((step) => step.systemIds))];
-  const plant = plantOf(snapshot, systemIds, waters, leftOff);
+  const plant = plantOf(snapshot, systemIds, known, leftOff);
   const timing = timingOf(steps);
   const still = simulate(steps, plant, timing);
-  return { steps, timing, plant, still, breaches: still.filter(isBreach) };
+  return {
+    ...{ steps, timing, plant, still, breaches: still.filter(isBreach) },
+    oxygen: oxygenLeft(still, plant),
+    short: litresShort(steps, plant),
+  };
 }

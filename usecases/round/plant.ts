@@ -1,9 +1,16 @@
 import { hasRole, rolesOf } from '../../core/catalogue/roles.ts';
-import type { Mean, Plant, PlantSystem, Still } from '../../core/planning/round/simulate.ts';
+import type { Mean, Plant, PlantSystem } from '../../core/planning/round/plant.ts';
+import type { Still } from '../../core/planning/round/simulate.ts';
 import type { Stored } from '../../contract/records.ts';
 import { worksLike } from '../../model/facts/worksLike.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
-import type { WaterTested } from '../plan/planRows.ts';
+import type { Plan, WaterTested } from '../plan/planRows.ts';
+
+/** As the plan says of the waters: it alone has all readings at hand. */
+export interface WatersKnown {
+  waters: readonly Pick<WaterTested, 'systemId' | 'mayStand'>[];
+  stores: Plan['stores'];
+}
 
 /** What gives each of them. Water that falls over a weir breaks its surface. */
 const givenBy: Readonly<Record<Mean, (kindId: string) => boolean>> = {
@@ -12,14 +19,11 @@ const givenBy: Readonly<Record<Mean, (kindId: string) => boolean>> = {
   air: (kindId) => hasRole(kindId, 'gas') || kindId === 'return-pump',
 };
 
-/**
- * What a visit may switch off, and for how long each water may be without it.
- * @param waters as the plan says of them: it alone has all readings at hand
- */
+/** What a visit may switch off, for how long each water may be without it, and the new water that stands ready. */
 export function plantOf(
   snapshot: Snapshot,
   systemIds: readonly string[],
-  waters: readonly Pick<WaterTested, 'systemId' | 'mayStand'>[],
+  { waters, stores }: WatersKnown,
   leftOff: ReadonlySet<string> = new Set(),
 ): Plant {
   const here = snapshot
@@ -47,6 +51,8 @@ export function plantOf(
         {
           ...{ systemId: id, name: system.content.name },
           gives: { flow: give('flow'), heat: give('heat'), air: give('air') },
+          oxygen: limits?.oxygen ?? null,
+          ...(system.content.water === 'brackish' ? {} : { takes: system.content.water }),
         },
       ];
     }),
@@ -56,6 +62,7 @@ export function plantOf(
         ? []
         : [{ ...{ componentId: id, name: content.name }, systemIds: content.systemIds, mediaStandMin }];
     }),
+    stores: stores.filter((one) => one.systemIds.some((id) => systemIds.includes(id))),
     down: new Set(),
   };
 }

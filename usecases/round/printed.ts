@@ -1,4 +1,4 @@
-import type { Mean } from '../../core/planning/round/simulate.ts';
+import type { Mean } from '../../core/planning/round/plant.ts';
 import type { Day } from '../../core/time/day.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import type { Stored } from '../../contract/records.ts';
@@ -26,6 +26,10 @@ export interface PrintedRound {
     jobIds: string[];
   }[];
   still: { system: string; what: Mean; fromMin: number; minutes: number; limitMinutes: number | null }[];
+  /** The least oxygen of each water in which flow or air stands, mg/L. */
+  oxygen: { system: string; leastMgL: number; atMin: number; limitMgL: number }[];
+  /** Refills for which less new water stands ready than they take. */
+  short: { step: number; system: string; neededL: number; readyL: number }[];
   named: {
     rule: string;
     steps: number[];
@@ -42,7 +46,7 @@ export interface PrintedRound {
  */
 export function printedRound(
   evidence: Evidence,
-  { jobs, waters }: Pick<Plan, 'jobs' | 'waters'>,
+  { jobs, waters, stores }: Pick<Plan, 'jobs' | 'waters' | 'stores'>,
   site: Stored<'site'>,
   { today, all }: { today: Day; all: boolean },
 ): PrintedRound {
@@ -53,7 +57,7 @@ export function printedRound(
   const offer = all ? { jobIds: proposal.rows.map((row) => row.jobId), waits: [] } : offered;
   const steps = buildRound(evidence, offer.jobIds, proposal.changePlan, looks);
   const leftOff = leftOffIds(snapshot, index);
-  const { timing, still, breaches } = played(snapshot, steps, waters, leftOff);
+  const { timing, still, breaches, oxygen, short } = played(snapshot, steps, { waters, stores }, leftOff);
   const named = namedOf(evidence, {
     ...{ steps, jobIds: offer.jobIds, looks, breaches, siteId: site.id, day: date, leftOff },
   });
@@ -87,6 +91,12 @@ export function printedRound(
         ? []
         : [{ ...{ system: nameOf(systemId), what, fromMin, minutes }, limitMinutes: limitMin }],
     ),
+    oxygen: oxygen.map(({ systemId, leastMgL, atMin, limitMgL }) => ({
+      ...{ system: nameOf(systemId), leastMgL: Math.round(leastMgL * 100) / 100, atMin, limitMgL },
+    })),
+    short: short.map(({ stepId, systemId, neededL, readyL }) => ({
+      ...{ step: places.get(stepId) ?? -1, system: nameOf(systemId), neededL, readyL },
+    })),
     named: named.map(({ rule, text, stepIds, harm, leave }) => ({
       ...{ rule, steps: at(stepIds), harm, text },
       leave: leave && { jobId: leave.jobId, untilDate: leave.until },

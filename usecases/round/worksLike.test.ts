@@ -5,6 +5,7 @@ import { Snapshot } from '../../model/snapshot.ts';
 import { place } from '../../model/testing/place.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
 import { buildRound, roundJobOf } from './build.ts';
+import { nothingBeside } from '../plan/planRows.ts';
 import { plantOf } from './plant.ts';
 import { biologicalConflicts } from './spacing.ts';
 
@@ -51,7 +52,7 @@ describe('a kind of one’s own has the roles of the kind it works like', () => 
     const [first] = things;
     const steps = buildRound(evidence, [first?.jobId ?? '']);
     expect(steps.find((step) => step.phase === 'shut')?.off?.kindId).toBe('stream-pump');
-    const flowOf = (some: Snapshot, id: string) => plantOf(some, [id], []).systems[0]?.gives.flow;
+    const flowOf = (some: Snapshot, id: string) => plantOf(some, [id], nothingBeside).systems[0]?.gives.flow;
     expect(flowOf(snapshot, systemId)?.componentIds).toEqual(things.map((one) => one.componentId));
     const plain = tank(null);
     expect(flowOf(plain.snapshot, plain.systemId)).toBeNull();

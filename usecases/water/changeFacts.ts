@@ -7,6 +7,7 @@ import {
 import { median } from '../../core/statistics/median.ts';
 import { dayOf, endOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import { visitDays } from '../../core/planning/visits.ts';
+import type { PlantStore } from '../../core/planning/round/plant.ts';
 import { surfaceAreaCm2 } from '../../core/water/vesselVolume.ts';
 import type { Asking, Store } from '../../core/water/change/types.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
@@ -52,6 +53,7 @@ export interface ChangeFacts {
   stores: StoreFacts[];
 }
 
+type Indexed = Pick<Evidence, 'snapshot' | 'index'>;
 const LAST_CHANGES = 5;
 
 /** @param now asked to the end of the local day, as the water is judged */
@@ -76,7 +78,7 @@ export function changeFacts(evidence: Evidence, siteId: string, now: Instant): C
 
 /** The drums and containers of a place, with what was last read in them. */
 export function storesOf(
-  { snapshot, index }: Evidence,
+  { snapshot, index }: Indexed,
   siteId: string,
   zone: string,
   at: Instant,
@@ -109,6 +111,15 @@ export function storesOf(
     ];
   });
 }
+
+/** What of them stands ready, down to what their pumps cannot reach. */
+export const storesReady = (evidence: Indexed, siteId: string, zone: string, at: Instant): PlantStore[] =>
+  storesOf(evidence, siteId, zone, at)
+    .filter(({ outOfUse }) => outOfUse === null)
+    .map(({ id, name, systemIds, holds, presentL, unusableL }) => ({
+      ...{ componentId: id, name, systemIds, holds },
+      usableL: presentL === null ? null : Math.max(0, presentL - unusableL),
+    }));
 
 function askingFacts(evidence: Evidence, systemId: string, zone: string, at: Instant): AskingFacts {
   const { snapshot } = evidence;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { isBreach, means, simulate, type Mean, type Plant } from './simulate.ts';
+import { means, type Mean, type Plant } from './plant.ts';
+import { isBreach, simulate } from './simulate.ts';
 import type { RoundJob, Step } from './step.ts';
 import { job, off, ordered, systems } from './testing/visit.ts';
 import { timingOf } from './timing.ts';

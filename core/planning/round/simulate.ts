@@ -1,31 +1,6 @@
+import { means, type Mean, type Plant } from './plant.ts';
 import type { Step } from './step.ts';
 import { timingOf, type Timing } from './timing.ts';
-
-/** What must not stand still in a water for long. */
-export const means = ['flow', 'heat', 'air'] as const;
-export type Mean = (typeof means)[number];
-
-/** What gives a water its flow, its heat or cold and its broken surface, and how long it may be without. */
-export interface PlantSystem {
-  systemId: string;
-  name: string;
-  /** null: nothing here gives it, so nothing can be missed. */
-  gives: Readonly<Record<Mean, { componentIds: readonly string[]; limitMin: number | null } | null>>;
-}
-/** Wet media that live in a unit. */
-export interface PlantUnit {
-  componentId: string;
-  name: string;
-  systemIds: readonly string[];
-  /** Minutes they may stand without flow. */
-  mediaStandMin: number;
-}
-export interface Plant {
-  systems: readonly PlantSystem[];
-  units: readonly PlantUnit[];
-  /** Down before the visit begins: paused, off, left off. */
-  down: ReadonlySet<string>;
-}
 
 /** A stretch in which a water, or the media of a unit, is without something. */
 export interface Still {

@@ -61,9 +61,9 @@ export const stocking = { light: 1000, usual: 300, heavy: 100 } as const;
 /** Fed, chased or sick they use twice as much. House figure. */
 const BUSY = 2;
 /** Through a still surface, m/h. @source Cole and Caraco 1998, from memory */
-const SURFACE_M_PER_H = 0.02;
+export const stillSurfaceMPerH = 0.02;
 /** Water that stands is a little under saturation. House figure. */
-const BEGINS_AT = 0.9;
+export const STARTS_AT_SATURATION = 0.9;
 /** Still water layers: half the time is what may be planned. House figure. */
 const PLANNED_SHARE = 0.5;
 const STEP_MIN = 5;
@@ -98,11 +98,11 @@ export function minutesWithoutMovement(
   const { depthM, limitMgL, waterUseMgLh } = water;
   const saturation = oxygenSaturationMgL(salinity, temperatureC);
   const comesTo =
-    saturation - (usePerLitreH(temperatureC, litresPerKg, waterUseMgLh) * depthM) / SURFACE_M_PER_H;
+    saturation - (usePerLitreH(temperatureC, litresPerKg, waterUseMgLh) * depthM) / stillSurfaceMPerH;
   if (comesTo >= limitMgL) return MOST_MIN;
-  const begins = BEGINS_AT * saturation;
+  const begins = STARTS_AT_SATURATION * saturation;
   if (begins <= limitMgL) return 0;
-  const hours = (depthM / SURFACE_M_PER_H) * Math.log((begins - comesTo) / (limitMgL - comesTo));
+  const hours = (depthM / stillSurfaceMPerH) * Math.log((begins - comesTo) / (limitMgL - comesTo));
   return rounded(60 * PLANNED_SHARE * hours);
 }
 /** With flow on and only the surface unbroken, twice as long. House figure. */

@@ -14,8 +14,7 @@ const goneWords = {
 export function LastOfWater({ step, here }: { step: Step; here: RoundHere }) {
   const snapshot = useSnapshot();
   const componentId = step.off?.componentId ?? null;
-  const { waters } = usePlan();
-  const plant = plantOf(snapshot, step.systemIds, waters);
+  const plant = plantOf(snapshot, step.systemIds, usePlan());
   if (componentId === null) return null;
   const off = new Set(notRunning(here.state).flatMap((one) => one.componentId ?? []));
   const said = plant.systems.flatMap(({ name, gives }) =>

@@ -1,4 +1,6 @@
-import { isBreach, means, type Mean, type Still } from '../../../core/planning/round/simulate.ts';
+import { means, type Mean } from '../../../core/planning/round/plant.ts';
+import { isBreach, type Still } from '../../../core/planning/round/simulate.ts';
+import { oxygenLeftWord, shortWord } from '../../../core/explain/stillWord.ts';
 import type { Thread } from './ThreadCell.tsx';
 import type { Build } from './useBuild.ts';
 
@@ -14,14 +16,15 @@ export const threadsOf = ({ plant, still }: Pick<Build, 'plant' | 'still'>): Thr
   );
 
 /** What stands still, water by water, on the clock of the visit: the slots it stands, the tick it may. */
-export function StillNotes({ build: { plant, still, timing } }: { build: Build }) {
+export function StillNotes({ build: { plant, still, timing, oxygen, short } }: { build: Build }) {
   const waters = plant.systems
     .map((system) => ({
       system,
       mine: still.filter((one) => one.systemId === system.systemId && one.what !== 'media'),
     }))
     .filter(({ mine }) => mine.length > 0);
-  if (waters.length === 0) return null;
+  if (waters.length === 0 && short.length === 0) return null;
+  const nameOf = (id: string): string => plant.systems.find((one) => one.systemId === id)?.name ?? '';
   const isLate = still.some(isBreach);
   return (
     <section className="datum stillness" aria-label="What stands still">
@@ -41,6 +44,16 @@ export function StillNotes({ build: { plant, still, timing } }: { build: Build }
             )),
         )}
       </div>
+      {short.map((one) => (
+        <p key={one.stepId} className="late">
+          {shortWord(nameOf(one.systemId), one)}
+        </p>
+      ))}
+      {oxygen.map((one) => (
+        <p key={one.systemId} className={one.leastMgL < one.limitMgL ? 'late' : 'soft'}>
+          {oxygenLeftWord(nameOf(one.systemId), one)}
+        </p>
+      ))}
     </section>
   );
 }

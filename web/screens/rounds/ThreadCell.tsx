@@ -1,4 +1,5 @@
-import type { Mean, Still } from '../../../core/planning/round/simulate.ts';
+import type { Mean } from '../../../core/planning/round/plant.ts';
+import type { Still } from '../../../core/planning/round/simulate.ts';
 
 /** One thing a water needs, on the clock of the visit: when it stands. */
 export interface Thread {

@@ -77,7 +77,8 @@ export function useBuild({ siteId, systemId, given: chosenIds, saved }: BuiltFor
     const to = rows.includes(row) ? null : movedBeyond(wishes, row.jobId, after);
     return to === null ? [] : [{ row, day: to }];
   });
-  const { timing, plant, still, breaches } = played(snapshot, steps, plan.waters, leftOff);
+  const play = played(snapshot, steps, plan, leftOff);
+  const { breaches } = play;
   const change = (some: Partial<Draft>): void => setDraft({ ...draft, ...some });
   return {
     ...{ draft, change, forget, isTouched, evidence },
@@ -87,7 +88,8 @@ export function useBuild({ siteId, systemId, given: chosenIds, saved }: BuiltFor
     drop: (jobId: string): void => change({ dropped: [...dropped, jobId] }),
     offered: (): void => change({ dropped: null }),
     everything: (): void => change({ dropped: [] }),
-    ...{ movedOn, timing, plant, still, saved, site: site.content, zone, today, day, after },
+    ...play,
+    ...{ movedOn, saved, site: site.content, zone, today, day, after },
     ...{ rows, dropped, chosen, looks, steps, changePlan },
     minutesThere: offer.minutes,
     /** What waits of the offer and was not taken up all the same. */
