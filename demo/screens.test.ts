@@ -33,6 +33,11 @@ const sites = (): string[] => server.snapshot.all('site').map((site) => site.id)
 const dueAt = (siteId: string): string[] =>
   proposedJobs(plan.jobs, siteId, '2026-12-02').map((row) => row.jobId);
 
+const sheetOf = (of: Evidence, siteId: string) => {
+  const asked = { siteId, from: '2026-11-28', to: '2026-12-14', helper: { everyDays: 2, minutes: 15 } };
+  return sheetProposal(awayPlan(of, plan.jobs, asked), asked);
+};
+
 describe('without the readings it comes to the same', () => {
   test.each<[string, (of: Evidence) => unknown]>([
     ['the plan to be levelled', (of) => placesOf(of, plan.jobs, NOW).map(({ instance }) => instance)],
@@ -62,7 +67,7 @@ describe('without the readings it comes to the same', () => {
     ],
     ['what rounds left off', (of) => offOfRounds(of.snapshot, of.index)],
     ['a recovery', (of) => of.snapshot.all('system').map((system) => recoveryOf(of, system.id, TODAY))],
-    ['a sitter’s sheet', (of) => sites().map((id) => sheetProposal(of, plan.jobs, id, '2026-12-14'))],
+    ['a sitter’s sheet', (of) => sites().map((id) => sheetOf(of, id))],
   ])('%s', (_what, work) => {
     const whole = work(server);
     // it is not nothing that is compared

@@ -11,13 +11,14 @@ import { standbyConflicts } from '../usecases/round/redundancy.ts';
 import { roundReport } from '../usecases/round/report.ts';
 import { runningProof } from '../usecases/round/runningProof.ts';
 import type { RoundWhat } from '../contract/round/schemas.ts';
+import { awayPlan } from '../usecases/away/awayPlan.ts';
 import { daysOfTask, sheetProposal, sheetsFor } from '../usecases/sitter/sheets.ts';
 import { wishesOf } from '../usecases/levelling/wishes.ts';
 import { levelPlan } from '../usecases/levelling/levelPlan.ts';
 import { calendarVisits } from '../usecases/calendar.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { isTheJob } from '../core/planning/round/step.ts';
-import { weekdayOf } from '../core/time/day.ts';
+import { weekdayOf, daysBetween } from '../core/time/day.ts';
 import { servicesOfPlan } from '../usecases/water/changeDone.ts';
 import { evidenceOf, type Evidence } from '../model/water/testedWater.ts';
 import { demoRecords } from './records.ts';
@@ -417,12 +418,39 @@ describe('the report of a round', () => {
 });
 
 describe('a sitter’s sheet', () => {
+  const absence = { from: '2026-11-28', to: '2026-12-20', helper: { everyDays: 2, minutes: 15 } };
+  test('holds what Away gives to the helper, each of it once', () => {
+    for (const { id: siteId } of evidence.snapshot.all('site')) {
+      const away = awayPlan(evidence, plan.jobs, { ...absence, siteId });
+      const sheet = sheetProposal(away, { ...absence, siteId }).map(({ row }) => row.jobId);
+      const given = away.jobs.filter((one) => one.answer === 'helper').map(({ row }) => row.jobId);
+      const others = away.jobs.filter((one) => one.answer !== 'helper').map(({ row }) => row.jobId);
+      expect(sheet).toEqual(expect.arrayContaining(given));
+      expect(sheet.filter((one) => others.includes(one))).toEqual([]);
+      expect(new Set(sheet).size).toBe(sheet.length);
+      // nobody comes: then nothing is given
+      const alone = awayPlan(evidence, plan.jobs, { ...absence, siteId, helper: null });
+      expect(alone.stores.some(({ byHelper }) => byHelper)).toBe(false);
+    }
+  });
+  test('a task begins on its own day, and on none before the sheet', () => {
+    const task = { id: uuid(), jobId: null, text: 'Top-off', everyDays: 4 };
+    const days = (firstDay: string) => daysOfTask({ ...task, firstDay }, '2026-11-25', '2026-12-05');
+    expect(days('2026-11-29')).toEqual(['2026-11-29', '2026-12-03']);
+    expect(days('2026-11-01')).toEqual(['2026-11-25', '2026-11-29', '2026-12-03']);
+    expect(days('2026-12-06')).toEqual([]);
+  });
   test('asks for simple jobs only: nothing off, no papers, nothing that hurts', () => {
-    const proposed = evidence.snapshot
-      .all('site')
-      .flatMap((site) => sheetProposal(evidence, plan.jobs, site.id, '2026-12-20'));
-    expect(proposed.length).toBeGreaterThan(3);
-    for (const { row } of proposed) {
+    const proposed = evidence.snapshot.all('site').flatMap((site) => {
+      const asked = { ...absence, siteId: site.id };
+      return sheetProposal(awayPlan(evidence, plan.jobs, asked), asked);
+    });
+    expect(proposed.length).toBeGreaterThan(2);
+    for (const { row, everyDays, firstDay } of proposed) {
+      // on a day on which they come, and not after it is due
+      expect(everyDays % 2).toBe(0);
+      expect(daysBetween(absence.from, firstDay) % 2).toBe(0);
+      expect(firstDay >= absence.from && firstDay <= absence.to).toBe(true);
       const job = evidence.snapshot.content('job', row.jobId) ?? expect.fail();
       const { shuts, hands, minutes } = evidence.definitionOf(job);
       expect([row.thing, shuts, hands]).toEqual([row.thing, [], undefined]);

@@ -9,6 +9,8 @@ const SheetTask = v.strictObject({
   jobId: v.nullable(id('The job')),
   text: name('The task', 400),
   everyDays: v.pipe(number('Every how many days', 1, 366, 'days'), v.integer()),
+  /** When it comes first; absent: on the first day of the sheet. */
+  firstDay: v.optional(day('The first day of the task')),
 });
 export const SitterSheet = v.pipe(
   v.strictObject({

@@ -34,6 +34,8 @@ export interface AwayStore {
   /** The chance that it is empty at the return if it is not filled. */
   emptyAtReturn: number;
   outlasts: boolean;
+  /** Whoever helps may fill it. */
+  byHelper: boolean;
   /** As it stands it does not last until somebody fills it again, and a quarter more. */
   fill: boolean;
 }
@@ -83,9 +85,10 @@ export function awayPlan(evidence: Evidence, rows: readonly PlanRow[], asked: Aw
   const stores = here.filter(isStoreJob).map((row): AwayStore => {
     const lastsDays = row.life?.likely ?? null;
     // somebody who helps fills it again
-    const gapDays = helper && helperMay(row) ? helper.everyDays : days;
+    const byHelper = helperMay(row);
+    const gapDays = helper && byHelper ? helper.everyDays : days;
     return {
-      ...{ row, lastsDays, gapDays, emptyAtReturn: atReturn(row) },
+      ...{ row, byHelper, lastsDays, gapDays, emptyAtReturn: atReturn(row) },
       outlasts: lastsDays !== null && outlasts(lastsDays, gapDays),
       fill: chanceOn(row, addDays(lastDay, Math.ceil(gapDays * STORE_MARGIN))) > 1 / row.costRatio,
     };

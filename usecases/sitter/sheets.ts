@@ -1,5 +1,6 @@
-import { isForHelper } from '../../core/catalogue/helper.ts';
+import { outlasts, STORE_MARGIN } from '../../core/planning/away.ts';
 import { addDays, dayOf, daysBetween, type Day, type Instant } from '../../core/time/day.ts';
+import type { AwayAsked, AwayPlan } from '../away/awayPlan.ts';
 import { systemsWithin, type Scope } from '../access/scope.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
 import type { PlanRow } from '../plan/planRows.ts';
@@ -29,25 +30,43 @@ export interface SheetView {
   }[];
 }
 
-/** Jobs of a place that a helper may do and that fall due within days. */
+/** A job that the absence gives to whoever helps, on days on which they come. */
+export interface SheetProposal {
+  row: PlanRow;
+  everyDays: number;
+  firstDay: Day;
+}
+type Asked = AwayAsked & { helper: NonNullable<AwayAsked['helper']> };
+
+/** What an absence gives to whoever helps: its jobs for the helper, and the stores that they fill; nothing else. */
 export function sheetProposal(
-  { snapshot, definitionOf }: Evidence,
-  rows: readonly PlanRow[],
-  siteId: string,
-  to: Day,
-): { row: PlanRow; everyDays: number }[] {
-  return rows.flatMap((row) => {
-    const job = snapshot.content('job', row.jobId);
-    if (!job || row.siteId !== siteId || row.recommended === null || row.recommended > to) return [];
-    if (row.state === 'paused' || row.state === 'held' || !isForHelper(definitionOf(job))) return [];
-    return [{ row, everyDays: Math.max(1, Math.floor(row.intervalDays ?? 1)) }];
-  });
+  { jobs, stores, lastDay }: AwayPlan,
+  { from, to, helper: { everyDays: comes } }: Asked,
+): SheetProposal[] {
+  /** Rarer than they come, it falls on one of their days; never later than it is due. */
+  const onTheirDays = (days: number): number => Math.max(1, Math.floor(days / comes)) * comes;
+  const first = (due: Day | null): Day =>
+    due === null || due <= from ? from : addDays(from, Math.floor(daysBetween(from, due) / comes) * comes);
+  return [
+    ...jobs
+      .filter(({ answer }) => answer === 'helper')
+      .map(({ row }) => ({
+        ...{ row, everyDays: onTheirDays(row.intervalDays ?? comes) },
+        firstDay: first(row.recommended),
+      })),
+    ...stores.flatMap(({ row, byHelper, lastsDays }): SheetProposal[] => {
+      if (!byHelper || (lastsDays !== null && outlasts(lastsDays, daysBetween(lastDay, to) + 1))) return [];
+      const everyDays = lastsDays === null ? comes : onTheirDays(lastsDays / STORE_MARGIN);
+      return [{ row, everyDays, firstDay: first(addDays(lastDay, everyDays)) }];
+    }),
+  ].filter(({ firstDay }) => firstDay <= to);
 }
 
 /** The days of a task within its sheet. */
-export function daysOfTask({ everyDays }: SheetTask, from: Day, to: Day): Day[] {
-  const count = Math.floor(daysBetween(from, to) / everyDays) + 1;
-  return Array.from({ length: count }, (_, i) => addDays(from, i * everyDays));
+export function daysOfTask({ everyDays, firstDay }: SheetTask, from: Day, to: Day): Day[] {
+  const begins = firstDay && firstDay > from ? firstDay : from;
+  const count = begins > to ? 0 : Math.floor(daysBetween(begins, to) / everyDays) + 1;
+  return Array.from({ length: count }, (_, i) => addDays(begins, i * everyDays));
 }
 
 /** Sheets that may be read, by whoever may know of their place: those that have not ended long ago. */

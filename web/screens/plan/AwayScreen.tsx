@@ -11,13 +11,10 @@ import { todayIn, writeDay } from '../../parts/dates.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { PageAction } from '../../parts/PageAction.tsx';
 import { DayField } from '../../parts/WhenField.tsx';
+import { HELPER_DAYS, HELPER_MIN, useAwayPlan, USUAL_DAYS } from './useAwayPlan.ts';
 import { JobLink } from './JobLink.tsx';
 import { useAddress } from './useAddress.ts';
 import './plan.css';
-
-const DAYS = 14;
-const HELPER_DAYS = 2;
-const HELPER_MIN = 15;
 
 const parts: { answer: AwayAnswer; title: string; said: string }[] = [
   { answer: 'before', title: 'Do before leaving', said: 'done on the last day, it lasts' },
@@ -44,7 +41,7 @@ export function AwayScreen() {
     return day !== null && isRealDay(day) && day >= today ? day : usual;
   };
   const from = dayIn('from', addDays(today, 1));
-  const to = dayIn('to', addDays(from, DAYS - 1));
+  const to = dayIn('to', addDays(from, USUAL_DAYS - 1));
   const isHelped = params.get('helper') !== 'none';
   const numberIn = (key: string, usual: number): number => {
     const value = Number(params.get(key) ?? usual);
@@ -52,9 +49,9 @@ export function AwayScreen() {
   };
   const everyDays = numberIn('every', HELPER_DAYS);
   const minutes = numberIn('minutes', HELPER_MIN);
-  const away = useAway(site?.id ?? null, from, to, isHelped ? everyDays : null, minutes);
+  const away = useAwayPlan(site?.id ?? null, from, to, isHelped ? everyDays : null, minutes);
   if (!site) return <main className="page">Describe a tank first.</main>;
-  const sheet = `/rounds/sitter?site=${site.id}&from=${from}&to=${to}`;
+  const sheet = `/rounds/sitter?site=${site.id}&from=${from}&to=${to}&every=${everyDays}&minutes=${minutes}`;
   return (
     <main className="page planpage">
       <header className="head">
@@ -145,28 +142,6 @@ export function AwayScreen() {
         </>
       )}
     </main>
-  );
-}
-
-/** null: there is no such place, or the days are the wrong way round. */
-function useAway(
-  siteId: string | null,
-  from: Day,
-  to: Day,
-  everyDays: number | null,
-  minutes: number,
-): AwayPlan | null {
-  const snapshot = useSnapshot();
-  const { jobs } = usePlan();
-  return useMemo(
-    () =>
-      siteId !== null && to >= from
-        ? awayPlan(evidenceOf(snapshot), jobs, {
-            ...{ siteId, from, to },
-            helper: everyDays === null ? null : { everyDays, minutes },
-          })
-        : null,
-    [snapshot, jobs, siteId, from, to, everyDays, minutes],
   );
 }
 

@@ -1,12 +1,13 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
+import { listWord } from '../../../core/explain/words.ts';
 import { addDays, type Day } from '../../../core/time/day.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
+import type { AwayPlan } from '../../../usecases/away/awayPlan.ts';
 import { sheetProposal } from '../../../usecases/sitter/sheets.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
-import { useNow, usePlan, useSnapshot } from '../../api/data.ts';
+import { useNow, useSnapshot } from '../../api/data.ts';
 import { creating, newIds, revising } from '../../api/writing.tsx';
 import { PersonChoice } from '../../parts/PersonChoice.tsx';
 import { todayIn } from '../../parts/dates.ts';
@@ -18,6 +19,7 @@ import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { useKept } from '../../parts/useKept.ts';
 import { useSend } from '../../parts/useSend.ts';
 import { DayField } from '../../parts/WhenField.tsx';
+import { HELPER_DAYS, HELPER_MIN, useAwayPlan, USUAL_DAYS } from '../plan/useAwayPlan.ts';
 import './rounds.css';
 
 type Task = RecordContent<'sitter-sheet'>['tasks'][number];
@@ -30,7 +32,16 @@ interface Draft {
   note: string;
   sitter: Phones;
 }
-const DAYS = 9;
+
+/** What lasts until the return and what nobody sees to meanwhile: whoever helps should know of both. */
+function noteOf({ stores, jobs }: AwayPlan): string {
+  const full = stores.filter(({ fill, byHelper }) => fill && !byHelper).map(({ row }) => row.thing);
+  const left = jobs.filter(({ answer }) => answer === 'person').map(({ row }) => row.thing);
+  return [
+    ...(full.length > 0 ? [`Filled before: ${listWord(full)}. Empty sooner: call.`] : []),
+    ...(left.length > 0 ? [`Nobody sees to ${listWord(left)} meanwhile. Something odd there: call.`] : []),
+  ].join('\n');
+}
 
 /** A sheet for whoever looks after the tanks meanwhile: only simple jobs, in plain words. */
 export function SitterScreen() {
@@ -42,23 +53,23 @@ export function SitterScreen() {
 
 function Sitter({ site, params }: { site: Stored<'site'>; params: URLSearchParams }) {
   const snapshot = useSnapshot();
-  const plan = usePlan();
   const now = useNow();
   const navigate = useNavigate();
   const [ids] = useFixedIds();
   const { send, pending, error } = useSend();
   const today = todayIn(site.content.timeZone, now);
-  const [from] = useState<Day>(params.get('from') ?? today);
-  const [to] = useState<Day>(params.get('to') ?? addDays(today, DAYS));
-  const proposal = useMemo(
-    () => sheetProposal(evidenceOf(snapshot), plan.jobs, site.id, to),
-    [snapshot, plan.jobs, site.id, to],
-  );
+  const [from] = useState<Day>(params.get('from') ?? addDays(today, 1));
+  const [to] = useState<Day>(params.get('to') ?? addDays(from, USUAL_DAYS - 1));
+  const helper = {
+    everyDays: Number(params.get('every')) || HELPER_DAYS,
+    minutes: Number(params.get('minutes')) || HELPER_MIN,
+  };
+  const away = useAwayPlan(site.id, from, to, helper.everyDays, helper.minutes);
   const [initial] = useState<Draft>(() => ({
-    ...{ from, to, helperId: '', note: '' },
-    tasks: proposal.map(({ row, everyDays }) => ({
-      ...{ id: newIds().id, jobId: row.jobId, everyDays },
-      text: `${row.thing}: ${row.action} (${row.systemName})`,
+    ...{ from, to, helperId: '', note: away ? noteOf(away) : '' },
+    tasks: (away ? sheetProposal(away, { siteId: site.id, from, to, helper }) : []).map((one) => ({
+      ...{ id: newIds().id, jobId: one.row.jobId, everyDays: one.everyDays, firstDay: one.firstDay },
+      text: `${one.row.thing}: ${one.row.action} (${one.row.systemName})`,
     })),
     sitter: site.content.sitter ?? { phones: [], doNotTouch: '' },
   }));
