@@ -282,6 +282,8 @@ const Service = v.strictObject({
   supplies: v.array(v.strictObject({ name: name('The supply'), amount: text('The amount', 120) })),
   note: text('The note'),
   pictureIds: ids('A picture'),
+  /** Of the pictures, those taken before the work; absent: nobody parted them. */
+  beforePictureIds: v.optional(ids('A picture taken before')),
   /** Water that was changed. */
   litres: v.optional(nullable(number('The litres changed', 0.01, 50_000_000, 'L'))),
   /** How long it worked by itself: a bath, a drain; absent or null: not kept. */
@@ -579,7 +581,13 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   station: { systemId: 'system' },
   component: { siteId: 'site', systemIds: 'system', parentId: 'component', stationId: 'station' },
   job: { componentId: 'component', systemId: 'system', vesselId: 'vessel' },
-  service: { jobId: 'job', whoId: 'person', mergedInto: 'service', pictureIds: 'picture' },
+  service: {
+    jobId: 'job',
+    whoId: 'person',
+    mergedInto: 'service',
+    pictureIds: 'picture',
+    beforePictureIds: 'picture',
+  },
   look: { jobId: 'job', whoId: 'person', pictureIds: 'picture' },
   skip: { jobId: 'job', whoId: 'person' },
   event: { siteId: 'site', systemId: 'system', componentId: 'component', whoId: 'person' },

@@ -20,7 +20,7 @@ const CHART = { width: 110, height: 26 };
 export async function reportPdf(
   report: RoundReport,
   setting: RecordContent<'setting'>,
-  pictures: readonly { caption: string; bytes: Buffer }[],
+  pictures: readonly PictureRow[],
   logo: Buffer | null = null,
 ): Promise<Buffer> {
   const { dateFormat } = setting;
@@ -82,12 +82,12 @@ export async function reportPdf(
   }
   if (pictures.length > 0) {
     page.heading('Pictures');
-    // two side by side: of one job the earlier at the left
-    for (let i = 0; i < pictures.length; i += 2) {
+    for (const row of pictures) {
       page.need(200);
       const y = page.doc.y;
       const half = page.width / 2 - 6;
-      pictures.slice(i, i + 2).forEach((picture, k) => {
+      row.forEach((picture, k) => {
+        if (!picture) return;
         const x = page.left + k * (half + 12);
         page.doc.image(picture.bytes, x, y, { fit: [half, 160] });
         page.doc.fontSize(9).text(picture.caption, x, y + 164, { width: half });
@@ -101,6 +101,9 @@ export async function reportPdf(
     signed(page, letter.signature, day(dayOf(Date.parse(letter.signature.at), report.zone)));
   return page.end();
 }
+
+/** Two side by side, before at the left; null: there is none of that side. */
+export type PictureRow = readonly ({ caption: string; bytes: Buffer } | null)[];
 
 const LOGO = { width: 120, height: 56 };
 /** What was drawn on the screen, 600 × 200, with the name under it. */

@@ -1,7 +1,7 @@
 import { Router, type Request } from 'express';
 import * as v from 'valibot';
 import { dayWord } from '../../core/explain/words.ts';
-import { roundReport, type RoundReport } from '../../usecases/round/report.ts';
+import { pictureRows, roundReport, type RoundReport } from '../../usecases/round/report.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import { settingOf } from '../../model/settings.ts';
 import { readPicture } from '../../store/pictures.ts';
@@ -13,7 +13,7 @@ import { HttpProblem } from '../errorBorder.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 import { visitReport } from '../mail/letters.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
-import { reportPdf } from '../print/reportPdf.ts';
+import { reportPdf, type PictureRow } from '../print/reportPdf.ts';
 import { roundPdf } from '../print/roundPdf.ts';
 import { routePdf } from '../print/routePdf.ts';
 
@@ -25,7 +25,7 @@ const To = v.strictObject({
   ),
 });
 /** More than these make a letter too heavy. */
-const MOST_PICTURES = 12;
+const MOST_PICTURE_ROWS = 6;
 
 /** The report of a round as data, as a PDF and by mail; and the round itself on paper. */
 export function reportRoutes(
@@ -44,22 +44,23 @@ export function reportRoutes(
   };
   const pdfOf = async (report: RoundReport): Promise<Buffer> => {
     const snapshot = await store.snapshot();
-    const taken = report.jobs
-      .flatMap((job) =>
-        job.pictureIds.map((id, i, all) => ({
-          id,
-          caption: `${job.thing}, ${job.action}${all.length > 1 ? `, picture ${i + 1}` : ''}`,
-        })),
-      )
-      .slice(0, MOST_PICTURES);
+    const read = async (
+      job: RoundReport['jobs'][number],
+      picture: RoundReport['jobs'][number]['pictures'][number],
+    ): Promise<PictureRow[number]> => {
+      const stored = snapshot.content('picture', picture.id);
+      // the page format knows JPEG and PNG
+      if (!stored || stored.mime === 'image/webp') return null;
+      const caption = `${job.thing}, ${job.action}${picture.taken ? `: ${picture.taken}` : ''}`;
+      return { caption, bytes: await readPicture(dataDir, stored.sha256) };
+    };
+    const rows = report.jobs
+      .flatMap((job) => pictureRows(job.pictures).map((row) => ({ job, row })))
+      .slice(0, MOST_PICTURE_ROWS);
     const pictures = await Promise.all(
-      taken.flatMap(({ id, caption }) => {
-        const picture = snapshot.content('picture', id);
-        // the page format knows JPEG and PNG
-        return picture && picture.mime !== 'image/webp'
-          ? [readPicture(dataDir, picture.sha256).then((bytes) => ({ caption, bytes }))]
-          : [];
-      }),
+      rows.map(({ job, row }) =>
+        Promise.all(row.map(async (picture) => (picture ? read(job, picture) : null))),
+      ),
     );
     const head = snapshot.content('picture', report.letterhead?.pictureId ?? null);
     const logo = head && head.mime !== 'image/webp' ? await readPicture(dataDir, head.sha256) : null;

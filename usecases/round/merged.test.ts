@@ -17,7 +17,12 @@ const nameOf = ({ id }: Stored<'service'>): string => id;
 
 test('two entries of one step: both stay, one holds both notes, pictures and supplies; the work counts once', () => {
   const vinegar = { name: 'vinegar', amount: '1 L' };
-  const ada = service('Ada', { note: 'impeller worn', supplies: [vinegar], pictureIds: ['a'] });
+  const ada = service('Ada', {
+    note: 'impeller worn',
+    supplies: [vinegar],
+    pictureIds: ['a'],
+    beforePictureIds: ['a'],
+  });
   const ben = service('Ben', {
     ...{ note: 'hums', found: 'overdue', pictureIds: ['b'] },
     supplies: [vinegar, { name: 'seal', amount: '1' }],
@@ -28,6 +33,7 @@ test('two entries of one step: both stay, one holds both notes, pictures and sup
     supplies: [vinegar, { name: 'seal', amount: '1' }],
   });
   expect([...(result.get('Ben')?.pictureIds ?? [])].sort()).toEqual(['a', 'b']);
+  expect(result.get('Ben')?.beforePictureIds).toEqual(['a']);
   // nothing of Ada's is gone
   expect(result.get('Ada')).toEqual({ ...ada.content, mergedInto: 'Ben' });
   const after = Snapshot.of([...result].map(([id, content]) => ({ ...service(id), content })));

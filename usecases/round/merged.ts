@@ -22,6 +22,7 @@ export function merged(
     notes.length === 1 && others.every((one) => one.content.note.trim() === '')
       ? (only?.note ?? '')
       : notes.map((one) => `${one.name}: ${one.note}`).join('\n');
+  const before = [...new Set(all.flatMap((one) => one.content.beforePictureIds ?? []))];
   const supplies = [holds, ...others].flatMap((one) => one.content.supplies);
   return [
     [
@@ -30,6 +31,7 @@ export function merged(
         ...holds.content,
         note,
         pictureIds: [...new Set(all.flatMap((one) => one.content.pictureIds))],
+        ...(before.length > 0 ? { beforePictureIds: before } : {}),
         supplies: supplies.filter(
           (one, i) =>
             supplies.findIndex((other) => other.name === one.name && other.amount === one.amount) === i,

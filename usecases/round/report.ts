@@ -43,7 +43,8 @@ export interface ReportJob {
   minutes: number | null;
   /** What the round was built with. */
   estimateMin: number;
-  pictureIds: readonly string[];
+  /** Those from before the work first; null: nobody said which. */
+  pictures: readonly { id: string; taken: 'before' | 'after' | null }[];
   before: Window | null;
   after: Window | null;
 }
@@ -228,11 +229,31 @@ function jobReport(
       note: service?.note ?? look?.note ?? '',
       minutes: service?.minutes ?? null,
       estimateMin: sum(steps.filter(isHands).map((step) => step.handsMin + step.waitMin)),
-      pictureIds: service?.pictureIds ?? [],
+      pictures: picturesOf(service),
       before: before ? windowOf(before) : null,
       after: row ? windowOf(row) : null,
     },
   ];
+}
+/** The pictures of a job two by two: before beside after where somebody said which they are, else as they were taken. */
+export function pictureRows(pictures: ReportJob['pictures']): (ReportJob['pictures'][number] | null)[][] {
+  const before = pictures.filter(({ taken }) => taken === 'before');
+  const others = pictures.filter(({ taken }) => taken !== 'before');
+  if (before.length === 0)
+    return Array.from({ length: Math.ceil(others.length / 2) }, (_, i) => others.slice(2 * i, 2 * i + 2));
+  return Array.from({ length: Math.max(before.length, others.length) }, (_, i) => [
+    before[i] ?? null,
+    others[i] ?? null,
+  ]);
+}
+
+function picturesOf(service: RecordContent<'service'> | undefined): ReportJob['pictures'] {
+  const before = service?.beforePictureIds ?? [];
+  const taken = (id: string): ReportJob['pictures'][number]['taken'] =>
+    before.length === 0 ? null : before.includes(id) ? 'before' : 'after';
+  return [...(service?.pictureIds ?? [])]
+    .map((id) => ({ id, taken: taken(id) }))
+    .sort((a, b) => Number(b.taken === 'before') - Number(a.taken === 'before'));
 }
 const isHands = (step: Step): boolean =>
   step.phase !== 'shut' && step.phase !== 'restart' && step.phase !== 'prove' && step.phase !== 'fit';

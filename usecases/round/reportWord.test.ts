@@ -1,3 +1,4 @@
+import { pictureRows } from './report.ts';
 import { describe, expect, test } from 'vitest';
 import type { Verdict } from '../../core/water/parameters.ts';
 import type { ReportJob, ReportReading } from './report.ts';
@@ -5,7 +6,7 @@ import { jobWord, nextWord, priceWord, provedWord, untestedWord, wholeWord } fro
 
 const job = (state: ReportJob['state'], some: Partial<ReportJob> = {}): ReportJob => ({
   ...{ jobId: state, thing: 'Sock', system: 'Reef', action: 'swap', state, shareDone: 1, waited: null },
-  ...{ reason: '', found: null, note: '', minutes: null, estimateMin: 5, pictureIds: [] },
+  ...{ reason: '', found: null, note: '', minutes: null, estimateMin: 5, pictures: [] },
   ...{ before: null, after: null },
   ...some,
 });
@@ -89,4 +90,21 @@ test('what was not tested, with when it was last; what comes next in a sentence'
   expect(nextWord(next.slice(0, 1), String, '2026-11-27')).toBe('Next: a, clean, on 2026-12-05.');
   expect(nextWord(next.slice(0, 1), String, '2026-12-06')).toBe('Next: a, clean, now.');
   expect(nextWord(next, String, '2026-11-27')).toMatch(/^Next: a, .*; b, .*; c, .*; and more\.$/);
+});
+
+test('pictures stand before beside after; where nobody said which, as they were taken', () => {
+  const of = (...taken: ('before' | 'after' | null)[]) =>
+    pictureRows(taken.map((one, i) => ({ id: String(i), taken: one }))).map((row) =>
+      row.map((one) => one?.id ?? null),
+    );
+  expect(of('before', 'before', 'after')).toEqual([
+    ['0', '2'],
+    ['1', null],
+  ]);
+  expect(of('before', 'after', 'after')).toEqual([
+    ['0', '1'],
+    [null, '2'],
+  ]);
+  expect(of(null, null, null)).toEqual([['0', '1'], ['2']]);
+  expect(of()).toEqual([]);
 });

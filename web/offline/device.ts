@@ -11,6 +11,8 @@ export interface WaitingPicture {
   name: string;
   mime: RecordContent<'picture'>['mime'];
   bytes: ArrayBuffer;
+  /** Taken before the work it belongs to. */
+  before?: boolean;
 }
 /** A unit of work, written here before it is sent. */
 export interface Unit {

@@ -127,7 +127,7 @@ export default function LogMore({
         value={value.note}
         onChange={(event) => set({ note: event.target.value })}
       />
-      <PictureField value={value.pictures} onChange={(pictures) => set({ pictures })} />
+      <PictureField value={value.pictures} parted={!looked} onChange={(pictures) => set({ pictures })} />
     </div>
   );
 }

@@ -43,12 +43,14 @@ export function writesFor(
           ),
         ],
   );
+  const before = more.pictures.flatMap((picture) => (picture.before ? [picture.id] : []));
   const service = creating(
     'service',
     {
       ...common,
       found,
       shareDone: more.shareDone,
+      ...(before.length === 0 ? {} : { beforePictureIds: before }),
       minutes: more.minutes,
       supplies: more.supplies,
       ...(more.litres === null ? {} : { litres: more.litres }),

@@ -252,10 +252,13 @@ function JobRow({ job, day }: { job: ReportJob; day: (of: Day) => string }) {
             {job.minutes} min, estimated {job.estimateMin} min
           </span>
         )}
-        {job.pictureIds.length > 0 && (
+        {job.pictures.length > 0 && (
           <span className="reportpictures">
-            {job.pictureIds.map((id) => (
-              <img key={id} src={`/api/pictures/${id}`} alt={`${job.thing}, taken at this visit`} />
+            {job.pictures.map(({ id, taken }) => (
+              <figure key={id}>
+                <img src={`/api/pictures/${id}`} alt={`${job.thing}, ${taken ?? 'taken at this visit'}`} />
+                {taken && <figcaption>{taken}</figcaption>}
+              </figure>
             ))}
           </span>
         )}
