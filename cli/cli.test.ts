@@ -286,7 +286,7 @@ describe('people on the machine itself', () => {
       { accountId: account?.id ?? '', device: 'd', address: 'a' },
       null,
     );
-    const said = { id: uuid(), name: 'café', siteId: uuid(), systemIds: [], days: null };
+    const said = { id: uuid(), name: 'café', siteId: uuid(), systemIds: [], sendsTests: false, days: null };
     const { token } = await links.make(said, by);
     await running.stop();
     const folder = (await jondrel('backup', '--data', own)).out.trim();

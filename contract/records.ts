@@ -1,3 +1,4 @@
+import { SentTests } from './water/sentTests.ts';
 import * as v from 'valibot';
 import { standings } from '../core/planning/round/step.ts';
 import { quantityIds } from '../core/quantity/quantities.ts';
@@ -514,6 +515,7 @@ export const recordSchemas = {
   'readings-round': ReadingsRound,
   'readings-walk': ReadingsWalk,
   'shift-note': ShiftNote,
+  'sent-tests': SentTests,
   'sitter-sheet': SitterSheet,
   'sheet-tick': SheetTick,
   'plan-pin': PlanPin,
@@ -571,6 +573,7 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   'readings-round': { siteId: 'site' },
   'readings-walk': { readingsRoundId: 'readings-round', whoId: 'person' },
   'shift-note': { siteId: 'site', whoId: 'person', toId: 'person' },
+  'sent-tests': { systemId: 'system', readingIds: 'reading' },
   'sitter-sheet': { siteId: 'site', helperId: 'person' },
   'sheet-tick': { sheetId: 'sitter-sheet', whoId: 'person' },
   'plan-pin': { jobId: 'job', whoId: 'person' },
@@ -627,6 +630,7 @@ export const kindWords: Record<RecordKind, string> = {
   'readings-round': 'round of readings',
   'readings-walk': 'walk of a round of readings',
   'shift-note': 'shift note',
+  'sent-tests': 'tests sent in',
   'sitter-sheet': 'sitter’s sheet',
   'sheet-tick': 'tick on a sitter’s sheet',
   'plan-pin': 'wish for a visit',

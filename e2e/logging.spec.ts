@@ -106,6 +106,7 @@ test('more to say: another day, half of it, a note and a picture; then corrected
   );
   await job
     .locator('input[type=file]')
+    .last()
     .setInputFiles({ name: 'sock.png', mimeType: 'image/png', buffer: png });
   await expect(job.getByAltText('sock.png')).toBeVisible();
   await job.getByRole('button', { name: /^right/ }).click();

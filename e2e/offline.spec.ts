@@ -137,6 +137,7 @@ test('a picture taken without network is made small, loses its place, waits, and
   await page.getByRole('button', { name: 'Picture, note, readings, supplies' }).click();
   await page
     .locator('input[type=file]')
+    .last()
     .setInputFiles({ name: 'sock.jpg', mimeType: 'image/jpeg', buffer: jpeg });
   await expect(page.getByAltText('sock.jpg')).toBeVisible();
   await page.getByLabel('Note').fill('two snails in it');

@@ -21,6 +21,7 @@ import { pictureRoutes } from './routes/pictures.ts';
 import { planRoutes } from './routes/plan.ts';
 import { calendarRoutes } from './routes/calendar.ts';
 import { reportRoutes } from './routes/reports.ts';
+import { sentTestRoutes } from './routes/sentTests.ts';
 import { sheetRoutes } from './routes/sheets.ts';
 import { roundRoutes } from './routes/rounds.ts';
 import { recordRoutes } from './routes/records.ts';
@@ -115,6 +116,7 @@ export function buildApp(parts: AppParts): Express {
     roundRoutes(evidence, now),
     reportRoutes(store, evidence, desk, access, dataDir),
     sheetRoutes(store, evidence, now),
+    sentTestRoutes(store, evidence, access, parts.log, now),
     calendarRoutes(store, desk, links, now),
     waterWorkRoutes(store, evidence, desk, now),
   );

@@ -11,6 +11,7 @@ import { Rounds1795500000000 } from './migrations/1795500000000-rounds.ts';
 import { SitterSheets1795600000000 } from './migrations/1795600000000-sitterSheets.ts';
 import { Levelling1795700000000 } from './migrations/1795700000000-levelling.ts';
 import { Routes1795800000000 } from './migrations/1795800000000-routes.ts';
+import { SentTests1795900000000 } from './migrations/1795900000000-sentTests.ts';
 import { accessEntities } from './access/rows.ts';
 import { recordEntities, revisionEntity } from './rows.ts';
 
@@ -25,6 +26,7 @@ const migrations = [
   SitterSheets1795600000000,
   Levelling1795700000000,
   Routes1795800000000,
+  SentTests1795900000000,
 ];
 const entities = [...Object.values(recordEntities), revisionEntity, ...accessEntities];
 

@@ -8,6 +8,8 @@ import { rhythmOf } from '../model/facts/rhythm.ts';
 import { instantOfWhen } from '../model/facts/when.ts';
 import type { OutOfBand, Plan, WaterTested } from './plan/plan.ts';
 import type { SystemDanger } from './water/systemDangers.ts';
+import type { RecordContent } from '../contract/records.ts';
+import { testables, type Testable } from './water/sentTests.ts';
 import type { Evidence } from '../model/water/testedWater.ts';
 
 const DAYS = 7;
@@ -51,7 +53,11 @@ export interface WeekAtPlace {
     tested: WaterTested | null;
     outOfBand: OutOfBand[];
     dangers: SystemDanger[];
+    /** What may be tested in it. */
+    testables: Testable[];
   }[];
+  /** The units in which they are read; null: nobody said. */
+  units: RecordContent<'setting'>['units'] | null;
   jobs: WeekJob[];
   done: WeekDone[];
   /** Visits whose report may be read, the newest first. */
@@ -64,12 +70,13 @@ const urgent: ReadonlySet<State> = new Set<State>(['left-off', 'past-window', 'i
  * @returns null where nothing of the place lies within it
  */
 export function weekAtPlace(
-  { snapshot, index, definitionOf }: Evidence,
+  evidence: Evidence,
   plan: Plan,
   siteId: string,
   scope: Scope,
   now: Instant,
 ): WeekAtPlace | null {
+  const { snapshot, index, definitionOf } = evidence;
   const site = snapshot.content('site', siteId);
   const within = new Set(systemsWithin(snapshot, scope));
   const systems = snapshot
@@ -121,7 +128,7 @@ export function weekAtPlace(
     );
   });
   return {
-    ...{ siteId, place: site.name, zone, today, until },
+    ...{ siteId, place: site.name, zone, today, until, units: site.client?.units ?? null },
     visits: visitDays(rhythmOf(snapshot, siteId), today, DAYS).filter((day) => day <= until),
     systems: systems.map(({ id, content }) => ({
       id,
@@ -129,6 +136,7 @@ export function weekAtPlace(
       tested: plan.waters.find((one) => one.systemId === id) ?? null,
       outOfBand: plan.outOfBand.filter((one) => one.systemId === id),
       dangers: plan.dangers.filter((one) => one.systemId === id),
+      testables: testables(evidence, id, now),
     })),
     jobs,
     reports: snapshot

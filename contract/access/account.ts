@@ -95,6 +95,8 @@ export const NewPageLink = v.strictObject({
   siteId: id('The place'),
   /** Only these systems of it; empty: all. */
   systemIds: ids('The systems'),
+  /** Whether whoever holds it may send tests of the water. */
+  sendsTests: v.optional(flag('Whether it may send tests'), false),
   /** Days until it ends by itself; null: until it is revoked. */
   days: v.nullable(v.pipe(number('The days it holds', 1, 3650, 'days'), v.integer())),
 });
@@ -178,6 +180,7 @@ export interface PageLinkView {
   name: string;
   siteId: string;
   systemIds: string[];
+  sendsTests: boolean;
   madeBy: string;
   madeAt: string;
   endsAt: string | null;

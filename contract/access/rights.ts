@@ -10,6 +10,7 @@ export const rights = [
   'week.read',
   'reports.read',
   'sheets.tick',
+  'tests.send',
   'changes.follow',
   'pictures.read',
   'own.account',
@@ -51,7 +52,7 @@ export const roles = {
   keeper: {
     word: 'keeper',
     may: 'All the work at all places. Not the people, the settings or the whole of the data.',
-    rights: [...reading, 'records.read', 'records.write', 'reports.read', 'sheets.tick'],
+    rights: [...reading, 'records.read', 'records.write', 'reports.read', 'sheets.tick', 'tests.send'],
     sees: 'everything',
     idleDays: 14,
     signsIn: true,
@@ -59,8 +60,8 @@ export const roles = {
   },
   helper: {
     word: 'helper',
-    may: 'Sees what is to be done this week at the places named, and ticks off what a sitter’s sheet asks.',
-    rights: [...reading, 'sheets.tick'],
+    may: 'Sees what is to be done this week at the places named, ticks off what a sitter’s sheet asks, and may send tests of the water.',
+    rights: [...reading, 'sheets.tick', 'tests.send'],
     sees: 'places',
     idleDays: 30,
     signsIn: true,
@@ -68,8 +69,8 @@ export const roles = {
   },
   client: {
     word: 'client',
-    may: 'Reads about the systems named, and nothing else.',
-    rights: [...reading, 'reports.read'],
+    may: 'Reads about the systems named, and may send tests of their water.',
+    rights: [...reading, 'reports.read', 'tests.send'],
     sees: 'systems',
     idleDays: 30,
     signsIn: true,
@@ -92,6 +93,8 @@ export const roleIds = Object.keys(roles) as [RoleId, ...RoleId[]];
 export const unsigned = {
   alone: rights.filter((right) => right !== 'own.account' && right !== 'readings.send'),
   link: ['week.read', 'pictures.read'],
+  /** One that was made to send tests too. */
+  'sending-link': ['week.read', 'pictures.read', 'tests.send'],
   nobody: [],
 } as const satisfies Record<string, readonly Right[]>;
 export type UnsignedId = keyof typeof unsigned;

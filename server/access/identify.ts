@@ -36,7 +36,14 @@ export function identify(accounts: Accounts, links: PageLinks, ownership: Owners
     }
     if (scheme === 'Link' && token) {
       const link = await links.open(token);
-      return link ? { ...nobody, kind: 'link', scope: scopeOfLink(link), linkId: link.id } : nobody;
+      return link
+        ? {
+            ...nobody,
+            kind: link.sendsTests ? 'sending-link' : 'link',
+            scope: scopeOfLink(link),
+            linkId: link.id,
+          }
+        : nobody;
     }
     const { found } = req.session;
     if (found) {

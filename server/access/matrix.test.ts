@@ -8,7 +8,7 @@ import { House, passwordOf } from '../testing/house.ts';
 import { routesOf } from '../testing/routes.ts';
 import { matrix } from './matrix.ts';
 
-const everybody = 'owner keeper helper client device alone link nobody';
+const everybody = 'owner keeper helper client device alone link sending-link nobody';
 const people = 'owner keeper helper client';
 const work_ = 'owner keeper alone';
 const readers = 'owner keeper helper client alone';
@@ -40,9 +40,9 @@ const expected: Record<keyof typeof matrix, string> = {
   'DELETE /mail': 'owner alone',
   'POST /mail/try': 'owner alone',
   'GET /mail/stand-in': 'owner alone',
-  'GET /week': `${readers} link`,
+  'GET /week': `${readers} link sending-link`,
   'GET /changes': readers,
-  'GET /pictures/:id': `${readers} link`,
+  'GET /pictures/:id': `${readers} link sending-link`,
   'POST /device/readings': 'device',
   'GET /about': work_,
   'POST /work': work_,
@@ -81,6 +81,7 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /routes/:id/print.pdf': work_,
   'GET /plan.ics': work_,
   'GET /feeds/:token': everybody,
+  'POST /sent-tests': 'owner keeper helper client alone sending-link',
   'GET /sheets': 'owner keeper helper alone',
   'POST /sheets/ticks': 'owner keeper helper alone',
   // they end the sessions that all rows are asked by: signed in again first
@@ -88,7 +89,7 @@ const expected: Record<keyof typeof matrix, string> = {
   'POST /me/sign-out-everywhere': people,
 };
 const signInOf = (kind: CallerKind): string => (kind === 'owner' ? 'marit' : kind);
-const kinds: readonly CallerKind[] = [...roleIds, 'alone', 'link', 'nobody'];
+const kinds: readonly CallerKind[] = [...roleIds, 'alone', 'link', 'sending-link', 'nobody'];
 
 let house: House;
 let empty: House;
@@ -106,10 +107,13 @@ beforeAll(async () => {
     callers.set(role, { client: (await house.person(owner, role, sees)).client, headers: {} });
   const { token } = await house.person(owner, 'device', sees);
   callers.set('device', { client: house.near(), headers: { Authorization: `Bearer ${token}` } });
-  const link = await owner.post<Shown>('/page-links', {
-    ...{ id: uuid(), name: 'café', siteId: ids.site, systemIds: [], days: null },
-  });
-  callers.set('link', { client: house.near(), headers: { Authorization: `Link ${link.json.token}` } });
+  for (const kind of ['link', 'sending-link'] as const) {
+    const link = await owner.post<Shown>('/page-links', {
+      ...{ id: uuid(), name: 'café', siteId: ids.site, systemIds: [], days: null },
+      sendsTests: kind === 'sending-link',
+    });
+    callers.set(kind, { client: house.near(), headers: { Authorization: `Link ${link.json.token}` } });
+  }
   callers.set('alone', { client: empty.near(), headers: {} });
   callers.set('nobody', { client: house.near(), headers: {} });
 });

@@ -80,6 +80,7 @@ export const matrix = {
   'GET /routes/:id/print.pdf': 'records.read',
   'GET /plan.ics': 'records.read',
   'GET /feeds/:token': 'anybody',
+  'POST /sent-tests': 'tests.send',
   'GET /sheets': 'sheets.tick',
   'POST /sheets/ticks': 'sheets.tick',
 } as const satisfies Record<string, Right | 'anybody'>;

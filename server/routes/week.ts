@@ -7,7 +7,7 @@ import { weekAtPlace } from '../../usecases/week.ts';
 import type { Work } from '../../contract/work.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
-import { callerOf } from '../access/caller.ts';
+import { callerOf, may } from '../access/caller.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
 
@@ -17,7 +17,8 @@ const Asked = v.object({ site: v.optional(v.pipe(v.string(), v.uuid('Say which p
 export function weekRoutes(store: Store, evidence: EvidenceDesk, desk: PlanDesk, now: () => number): Router {
   return Router()
     .get('/week', async (req, res) => {
-      const { scope } = callerOf(req);
+      const caller = callerOf(req);
+      const { scope } = caller;
       const known = await evidence.now();
       const sites = sitesWithin(known.snapshot, scope);
       const site = v.parse(Asked, req.query).site ?? sites[0];
@@ -25,7 +26,7 @@ export function weekRoutes(store: Store, evidence: EvidenceDesk, desk: PlanDesk,
       // a place one may not see is a place that is not there
       if (!week) throw StoreProblem.notFound('place');
       const places = sites.map((id) => ({ id, name: known.snapshot.content('site', id)?.name ?? '' }));
-      res.json({ ...week, places });
+      res.json({ ...week, places, maySend: may(caller, 'tests.send') });
     })
     .post('/device/readings', async (req, res) => {
       const { account, scope } = callerOf(req);

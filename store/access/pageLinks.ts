@@ -28,6 +28,7 @@ export class PageLinks {
     const now = this.now();
     const row: PageLinkRow = {
       ...{ id: said.id, name: said.name.trim(), siteId: said.siteId, systemIds: said.systemIds },
+      ...{ sendsTests: said.sendsTests },
       ...{ tokenHash: hashToken(token), madeBy: by.who, madeAt: now },
       endsAt: said.days === null ? null : now + said.days * DAY_MS,
       ...{ revokedAt: null, usedAt: null },
@@ -70,6 +71,7 @@ export class PageLinks {
     const instant = (at: number | null) => (at === null ? null : new Date(at).toISOString());
     return rows.map((row) => ({
       ...{ id: row.id, name: row.name, siteId: row.siteId, systemIds: row.systemIds, madeBy: row.madeBy },
+      sendsTests: row.sendsTests,
       madeAt: new Date(row.madeAt).toISOString(),
       endsAt: instant(row.endsAt),
       revokedAt: instant(row.revokedAt),

@@ -44,6 +44,7 @@ export interface PageLinkRow {
   name: string;
   siteId: string;
   systemIds: string[];
+  sendsTests: boolean;
   madeBy: string;
   madeAt: number;
   endsAt: number | null;
@@ -122,6 +123,7 @@ export const pageLinkEntity = new EntitySchema<PageLinkRow>({
     name: text,
     siteId: { ...text, name: 'site_id' },
     systemIds: { ...list, name: 'system_ids' },
+    sendsTests: { ...yesNo, name: 'sends_tests' },
     madeBy: { ...text, name: 'made_by' },
     madeAt: { ...whole, name: 'made_at' },
     endsAt: { ...maybeWhole, name: 'ends_at' },

@@ -96,6 +96,7 @@ const systemsOf: { [K in RecordKind]: SystemsOf<K> } = {
   'readings-walk': ({ readingsRoundId }, snapshot) =>
     atSite(snapshot.content('readings-round', readingsRoundId)?.siteId ?? null, snapshot),
   'shift-note': ({ siteId }, snapshot) => atSite(siteId, snapshot),
+  'sent-tests': ({ systemId }) => [systemId],
   'sitter-sheet': ({ siteId }, snapshot) => atSite(siteId, snapshot),
   'sheet-tick': ({ sheetId }, snapshot) =>
     atSite(snapshot.content('sitter-sheet', sheetId)?.siteId ?? null, snapshot),

@@ -93,12 +93,17 @@ export const api = {
   /** With headers of its own, a secret link's: nothing of it is kept. */
   getWith: <T>(path: string, headers: Record<string, string>): Promise<T> => ask<T>(path, { headers }),
   /** Anything but a unit of work. */
-  send: <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body: unknown = {}): Promise<T> =>
+  send: <T>(
+    method: 'POST' | 'PUT' | 'DELETE',
+    path: string,
+    body: unknown = {},
+    headers: Record<string, string> = {},
+  ): Promise<T> =>
     ask<T>(
       path,
       {
         method,
-        headers: { 'Content-Type': 'application/json' },
+        headers: { 'Content-Type': 'application/json', ...headers },
         body: JSON.stringify(body),
       },
       LONGEST_SENDING_MS,

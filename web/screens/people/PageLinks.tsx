@@ -34,7 +34,7 @@ export function PageLinks() {
         <Link className="btn2" to="/week">
           this week at that place
         </Link>{' '}
-        without signing in, and nothing else.
+        without signing in, and nothing else, unless it is made to send tests of the water too.
         {!beyondThisComputer &&
           ' It answers this computer only now: the links lead nowhere for others until it is opened.'}
       </p>
@@ -43,7 +43,8 @@ export function PageLinks() {
           <li key={link.id} className="rule linkline">
             <b>{link.name}</b>
             <span className="soft">
-              {of(link)};{' '}
+              {of(link)}
+              {link.sendsTests && ', may send tests'};{' '}
               {link.usedAt ? `last opened ${ago(Date.parse(link.usedAt), now)}` : 'not opened yet'}
               {link.revokedAt
                 ? `; revoked ${ago(Date.parse(link.revokedAt), now)}`
@@ -83,6 +84,7 @@ function MakeLink({ onDone }: { onDone: () => void }) {
   const sites = snapshot.all('site');
   const [said, setSaid] = useState({
     ...{ id: uuid(), name: '', siteId: sites[0]?.id ?? '', systemIds: [] as string[], days: '90' },
+    sendsTests: false,
   });
   const set = (some: Partial<typeof said>) => setSaid({ ...said, ...some });
   const [shown, setShown] = useState<Shown | null>(null);
@@ -120,6 +122,15 @@ function MakeLink({ onDone }: { onDone: () => void }) {
           onChange={(systemIds) => set({ systemIds })}
         />
       )}
+      <Choice
+        label="They may"
+        value={said.sendsTests ? 'send' : 'read'}
+        options={[
+          { value: 'read', label: 'read only' },
+          { value: 'send', label: 'send tests of the water too' },
+        ]}
+        onChange={(value) => set({ sendsTests: value === 'send' })}
+      />
       <Choice
         label="Holds"
         value={said.days}

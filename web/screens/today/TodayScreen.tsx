@@ -30,6 +30,7 @@ import { WaterFoot } from './WaterFoot.tsx';
 // of those who make rounds
 const OffToday = lazy(() => import('./OffToday.tsx'));
 const RoundsToday = lazy(() => import('./RoundsToday.tsx'));
+const SentToday = lazy(() => import('./SentToday.tsx'));
 
 export function TodayScreen() {
   const plan = usePlan();
@@ -118,6 +119,11 @@ export function TodayScreen() {
         </Suspense>
       )}
       <WaterAlarm plan={plan} today={today} />
+      {snapshot.all('sent-tests').length > 0 && (
+        <Suspense fallback={null}>
+          <SentToday />
+        </Suspense>
+      )}
       {(['round', 'route', 'readings-round', 'shift-note'] as const).some(
         (kind) => snapshot.all(kind).length > 0,
       ) && (

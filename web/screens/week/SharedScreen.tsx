@@ -4,6 +4,7 @@ import { useLocation } from 'react-router';
 import { api, ApiProblem } from '../../api/client.ts';
 import { Outside } from '../door/Outside.tsx';
 import { Picture } from './Picture.tsx';
+import { SendTests } from './SendTests.tsx';
 import { Week } from './Week.tsx';
 import type { WeekAnswer } from './WeekScreen.tsx';
 import '../../parts/narrow.css';
@@ -15,7 +16,7 @@ export function SharedScreen() {
   const { hash } = useLocation();
   const [token] = useState(() => hash.slice(1));
   const headers = { Authorization: `Link ${token}` };
-  const { data, error } = useQuery({
+  const { data, error, refetch } = useQuery({
     queryKey: ['shared', token],
     queryFn: () => api.getWith<WeekAnswer>('/week', headers),
     refetchInterval: EVERY_MS,
@@ -39,7 +40,14 @@ export function SharedScreen() {
     );
   return (
     <div className="narrow">
-      <Week week={data} picks={null} picture={(id, alt) => <Picture id={id} alt={alt} headers={headers} />} />
+      <Week
+        week={data}
+        picks={null}
+        send={
+          data.maySend && <SendTests week={data} name="" headers={headers} onSent={() => void refetch()} />
+        }
+        picture={(id, alt) => <Picture id={id} alt={alt} headers={headers} />}
+      />
     </div>
   );
 }

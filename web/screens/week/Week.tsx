@@ -1,19 +1,18 @@
 import { nothingOutWord } from '../../../core/explain/standingWord.ts';
 import type { ReactNode } from 'react';
 import { dangerTitle, dangerWord } from '../../../core/explain/dangerWord.ts';
-import { parameters, parameterWord, type ParameterId } from '../../../core/water/parameters.ts';
-import { formatNumber } from '../../../core/quantity/quantities.ts';
-import { parameterUnit, storedUnitOf } from '../../../core/water/parameterUnits.ts';
+import { parameterWord, type ParameterId } from '../../../core/water/parameters.ts';
 import type { OutOfBand } from '../../../usecases/plan/plan.ts';
-import { defaultSetting } from '../../../contract/records.ts';
+import { defaultSetting, type RecordContent } from '../../../contract/records.ts';
 import type { WeekAtPlace, WeekDone, WeekJob } from '../../../usecases/week.ts';
 import { relativeWord, writeDay } from '../../parts/dates.ts';
 import { StateWord } from '../../strip/marks.tsx';
 import { WaterMark } from '../../strip/waterMarks.tsx';
-import { unitOfColumn } from '../../../contract/shownUnits.ts';
+import { parameterShown } from '../../../contract/shownUnits.ts';
 import './week.css';
 
 const STYLE = 'day-month';
+type Setting = RecordContent<'setting'>;
 type DrawPicture = (id: string, alt: string) => ReactNode;
 
 /** What comes, what was done, how the water is. For reading: nothing on it can be pressed but to look closer. */
@@ -21,12 +20,15 @@ export function Week({
   week,
   picks,
   links = null,
+  send = null,
   picture,
 }: {
   week: WeekAtPlace;
   picks: ReactNode;
   /** What may be opened from here. */
   links?: ReactNode;
+  /** Where tests may be sent from here. */
+  send?: ReactNode;
   picture: DrawPicture;
 }) {
   const { today, jobs, done, systems, visits } = week;
@@ -34,6 +36,9 @@ export function Week({
   const off = jobs.filter((job) => job.state === 'left-off');
   const rest = jobs.filter((job) => job.state !== 'left-off');
   const many = systems.length > 1;
+  // a reader from outside has chosen no units: those of the place’s client, else the ones printed on most kits
+  const setting: Setting = week.units ? { ...defaultSetting, units: week.units } : defaultSetting;
+  const shown = (id: ParameterId, value: number): string => parameterShown(id, value, false, setting);
   return (
     <main className="page week">
       <header className="head">
@@ -85,13 +90,13 @@ export function Week({
                 {system.dangers.map((one) => (
                   <span key={`danger ${one.parameter}`} className="vis weekout">
                     <WaterMark verdict={one.side === 'below' ? 'below' : 'above'} />
-                    Danger: {dangerTitle(one, one.value, storedWord)}. {dangerWord(one, storedWord)}
+                    Danger: {dangerTitle(one, one.value, shown)}. {dangerWord(one, shown)}
                   </span>
                 ))}
                 {system.outOfBand.map((one) => (
                   <span key={one.parameter} className="vis weekout">
                     <WaterMark verdict={one.verdict === 'below' ? 'below' : 'above'} />
-                    {outWord(one)}, {day(one.day)}
+                    {outWord(one, setting)}, {day(one.day)}
                   </span>
                 ))}
               </span>
@@ -99,6 +104,7 @@ export function Week({
           ))}
         </ul>
       </section>
+      {send}
       <section className="datum">
         <h2>Done in the last seven days</h2>
         {done.length === 0 && <p>Nothing was written down.</p>}
@@ -111,10 +117,6 @@ export function Week({
     </main>
   );
 }
-
-/** A page for clients and helpers has no settings of units: as it is stored. */
-const storedWord = (id: ParameterId, value: number): string =>
-  `${formatNumber(value, parameters[id].decimals)} ${parameterUnit(id, storedUnitOf(id)).label}`.trim();
 
 const place = (systems: readonly string[], many: boolean): string => (many ? systems.join(', ') : '');
 
@@ -172,12 +174,7 @@ function DoneRow({
   );
 }
 
-/** A reader from outside has chosen no units: the ones printed on most kits. */
-function outWord({ parameter, value, below, verdict }: OutOfBand): string {
-  const { label, decimals, fromStored } = parameterUnit(
-    parameter,
-    unitOfColumn(parameter, defaultSetting, null),
-  );
+function outWord({ parameter, value, below, verdict }: OutOfBand, setting: Setting): string {
   const side = verdict === 'above' ? 'above its band' : 'below its band';
-  return `${parameterWord(parameter)} ${below ? '< ' : ''}${formatNumber(fromStored(value), decimals)} ${label}, ${verdict === 'stripped' ? 'none left' : side}`;
+  return `${parameterWord(parameter)} ${parameterShown(parameter, value, below, setting)}, ${verdict === 'stripped' ? 'none left' : side}`;
 }

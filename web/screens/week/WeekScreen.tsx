@@ -1,19 +1,22 @@
-import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import type { SheetView } from '../../../usecases/sitter/sheets.ts';
 import type { WeekAtPlace } from '../../../usecases/week.ts';
 import { api } from '../../api/client.ts';
-import { useMay } from '../../api/door.ts';
+import { useDoor, useMay } from '../../api/door.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { Pick } from '../../parts/Pick.tsx';
+import { SendTests } from './SendTests.tsx';
 import { Week } from './Week.tsx';
 
-export type WeekAnswer = WeekAtPlace & { places: { id: string; name: string }[] };
+export type WeekAnswer = WeekAtPlace & { places: { id: string; name: string }[]; maySend: boolean };
 
 /** This week at a place, for whoever may read it. */
 export function WeekScreen() {
   const [params, setParams] = useSearchParams();
   const site = params.get('site');
+  const client = useQueryClient();
+  const { me } = useDoor();
   const { data: week } = useSuspenseQuery({
     queryKey: ['week', site],
     queryFn: () => api.get<WeekAnswer>(`/week${site ? `?site=${site}` : ''}`),
@@ -22,6 +25,17 @@ export function WeekScreen() {
     <Week
       week={week}
       links={<WeekLinks week={week} />}
+      send={
+        week.maySend &&
+        me &&
+        !me.rights.includes('records.write') && (
+          <SendTests
+            week={week}
+            name={me.name}
+            onSent={() => void client.invalidateQueries({ queryKey: ['week'] })}
+          />
+        )
+      }
       picture={(id, alt) => <img className="weekpicture" src={`/api/pictures/${id}`} alt={alt} />}
       picks={
         week.places.length > 1 && (
