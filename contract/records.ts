@@ -57,6 +57,8 @@ const Site = v.strictObject({
       ),
       from: day('The first week of visits'),
       minutes: nullable(number('Minutes per visit', 1, 1440, 'min')),
+      /** How many come; absent: nobody said. */
+      people: v.optional(nullable(v.pipe(number('How many come', 1, 20, 'people'), v.integer()))),
       /** There, back and unpacking: what a visit takes before anything is done; absent: the house's guess. */
       travelMin: v.optional(nullable(number('Minutes of travel per visit', 0, 1440, 'min'))),
     }),

@@ -30,6 +30,7 @@ const StepSchema = v.strictObject({
   title: name('The step', 300),
   handsMin: number('The minutes', 0, 10_000, 'min'),
   waitMin: number('The minutes it waits', 0, 10_000, 'min'),
+  people: v.optional(v.pipe(number('The people', 1, 20, 'people'), v.integer())),
   off: v.nullable(Off),
   tests: v.array(v.picklist(parameterIds)),
   litres: v.nullable(number('The litres', 0, 50_000_000, 'L')),

@@ -40,4 +40,4 @@ export const oxygenLeftWord = (
 
 /** More is to be refilled than stands ready. */
 export const shortWord = (name: string, { neededL, readyL }: Pick<Short, 'neededL' | 'readyL'>): string =>
-  `${name}: its change takes ${formatNumber(neededL, 0)} L, ${formatNumber(readyL, 0)} L stand ready. Make ${formatNumber(neededL - readyL, 0)} L more before it is drained.`;
+  `${name}: its change takes ${formatNumber(neededL, 0)} L, ${formatNumber(readyL, 0)} L stand ready now. Make ${formatNumber(neededL - readyL, 0)} L more before it is drained.`;

@@ -8,6 +8,7 @@ import type { PlanRow } from '../plan/planRows.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { eachPlace } from './eachPlace.ts';
+import { peopleComing } from '../../model/facts/handsThere.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
 import { placeInstance, type PlaceInstance } from './placeInstance.ts';
 
@@ -66,7 +67,7 @@ function farPlace(
     const from = addDays(today, i * MONTH_DAYS);
     const to = addDays(from, MONTH_DAYS);
     const visits = rhythm ? all.filter((day) => day >= from && day < to).length : MONTH_DAYS;
-    const minutesThere = rhythm?.minutes ? visits * rhythm.minutes : null;
+    const minutesThere = rhythm?.minutes ? visits * rhythm.minutes * peopleComing(site.content) : null;
     return { from, visits, minutesThere, routineMin };
   });
   const place = placeInstance(

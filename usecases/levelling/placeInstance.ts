@@ -9,6 +9,7 @@ import { dayWord } from '../../core/explain/words.ts';
 import { lacksOn, type Lack } from '../../core/planning/hands.ts';
 import { SHUT_DOWN_MIN, stepMin } from '../../core/planning/round/stepMinutes.ts';
 import { daysBetween, dayOf, type Day, type Instant } from '../../core/time/day.ts';
+import { handsTaken } from '../../model/facts/handsThere.ts';
 import { handsMinutes } from '../../model/facts/minutes.ts';
 import { blockedJobs, outOfUseWord } from '../../model/facts/outOfUse.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
@@ -180,12 +181,17 @@ export function placeInstance(
       changePlans,
     });
     levelJobs.push(
-      levelJob(handsMinutes(row.minutes, definition), dueBy, dueAfter, {
-        ...{ row, recommended, horizon, allowed, visitMin },
-        latest: row.latest === null ? null : daysBetween(today, row.latest),
-        pinned: [...new Set(wanted.map(({ at }) => at))],
-        setUps: keys.map((key) => setUps.of(key)),
-      }),
+      levelJob(
+        handsMinutes(row.minutes, definition) * handsTaken(definition, site.content),
+        dueBy,
+        dueAfter,
+        {
+          ...{ row, recommended, horizon, allowed, visitMin },
+          latest: row.latest === null ? null : daysBetween(today, row.latest),
+          pinned: [...new Set(wanted.map(({ at }) => at))],
+          setUps: keys.map((key) => setUps.of(key)),
+        },
+      ),
     );
     heavy.push({
       index,

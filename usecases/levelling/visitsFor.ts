@@ -1,4 +1,5 @@
-import { isThere, type Worker } from '../../core/planning/hands.ts';
+import { minutesOfHands } from '../../model/facts/handsThere.ts';
+import type { Worker } from '../../core/planning/hands.ts';
 import { visitDays, type VisitRhythm } from '../../core/planning/visits.ts';
 import { addDays, type Day } from '../../core/time/day.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
@@ -8,7 +9,7 @@ import type { Snapshot } from '../../model/snapshot.ts';
 /** A visit that can be made. */
 export interface PossibleVisit {
   day: Day;
-  /** Minutes there are; null: nobody said. */
+  /** Minutes of hands there are; null: nobody said. */
   minutes: number | null;
   /** The day it has by the rhythm, where it was moved; null: it stands where it belongs, or was added. */
   movedFrom: Day | null;
@@ -60,22 +61,19 @@ export function visitsFor(
   });
   const visits = open.map((day): PossibleVisit => {
     const change = broughtBy.get(day) ?? null;
-    const there = rhythm.workers.filter((worker) => isThere(worker, day));
     return {
       day,
-      minutes: minutesOn(change?.content.minutes ?? rhythm.minutes, there),
+      minutes: minutesOfHands(
+        change?.content.minutes ?? rhythm.minutes,
+        site.content.visits?.people ?? undefined,
+        rhythm.workers,
+        day,
+      ),
       movedFrom: change && change.content.day !== day ? change.content.day : null,
       change,
     };
   });
   return { visits, closed };
-}
-
-/** The place's minutes, or those of who is there where they are fewer. */
-function minutesOn(minutes: number | null, there: readonly Worker[]): number | null {
-  const own = there.map((worker) => worker.minutesPerVisit);
-  const sum = own.length > 0 && own.every((one) => one !== null) ? own.reduce((a, b) => a + b, 0) : null;
-  return sum === null ? minutes : minutes === null ? sum : Math.min(minutes, sum);
 }
 
 function awayWord(workers: readonly Worker[], day: Day): string {

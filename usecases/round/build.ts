@@ -5,6 +5,7 @@ import { stepsOf, type Visited } from '../../core/planning/round/stepsOf.ts';
 import type { State } from '../../core/planning/states.ts';
 import type { Day } from '../../core/time/day.ts';
 import { ownKindsOf } from '../../model/facts/definition.ts';
+import { handsTaken } from '../../model/facts/handsThere.ts';
 import { handsMinutes, minutesOf } from '../../model/facts/minutes.ts';
 import { worksLike } from '../../model/facts/worksLike.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
@@ -58,6 +59,7 @@ export function roundJobOf(
   const definition = definitionOf(job);
   const component = place.component;
   const upheaval = upheavalOf({ snapshot, definitionOf }, job);
+  const people = handsTaken(definition, snapshot.content('site', place.siteId));
   const planned =
     definition.work === 'change water'
       ? plan?.content.systems.find((one) => place.systemIds.includes(one.systemId))
@@ -68,6 +70,7 @@ export function roundJobOf(
     unitId: place.unit?.id ?? null,
     thing: place.thing === place.systemName ? place.thing : `${place.thing}, ${place.systemName}`,
     action: definition.action,
+    ...(people > 1 ? { people } : {}),
     minutes: handsMinutes(minutesOf(index, jobId, definition.minutes), definition),
     wait: definition.waits ?? null,
     temporary: definition.temporary ?? null,

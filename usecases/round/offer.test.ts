@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { timingOf } from '../../core/planning/round/timing.ts';
 import { endOfDay } from '../../core/time/day.ts';
 import { Snapshot } from '../../model/snapshot.ts';
 import { NOW, place } from '../../model/testing/place.ts';
@@ -7,6 +8,7 @@ import { nothingBeside } from '../plan/planRows.ts';
 import { makePlan } from '../plan/plan.ts';
 import { wishesOf } from '../levelling/wishes.ts';
 import { buildRound, roundJobOf } from './build.ts';
+import { offeredVisit } from './offered.ts';
 import { offerOf, played } from './offer.ts';
 import { stillWaterOf } from './mayStand.ts';
 import { plantOf } from './plant.ts';
@@ -165,4 +167,40 @@ test('a sock for the stirring-up comes with what stirs, and waits where nothing 
   expect([...here.offered(null).offer.jobIds].sort()).toEqual([deep, sock.jobId].sort());
   // too short for both: neither the sock alone
   expect(here.offered(20).offer.jobIds).toEqual([]);
+});
+
+describe('a visit’s minutes are each person’s', () => {
+  const withPeople = (people: number | null, jobs: (here: ReturnType<typeof tank>) => void) => {
+    const here = tank();
+    jobs(here);
+    const visits = { weekdays: [4], everyWeeks: 1, from: '2026-01-01', minutes: 60, people };
+    here.add('site', { name: 'Home', timeZone: 'UTC', visits }, here.siteId);
+    const snapshot = Snapshot.of(here.records);
+    const evidence = evidenceOf(snapshot);
+    const plan = makePlan(snapshot, () => endOfDay(TODAY, 'UTC'), TODAY);
+    const record = snapshot.get('site', here.siteId) ?? expect.fail();
+    return { evidence, ...offeredVisit(evidence, plan.jobs, record, { today: TODAY }) };
+  };
+  test('two people do about twice as much as one', () => {
+    const scrubs = (here: ReturnType<typeof tank>): void => {
+      for (let i = 0; i < 8; i++) here.unit('stream-pump', 'scrub', 400 + i);
+    };
+    const [one, two] = [withPeople(null, scrubs), withPeople(2, scrubs)];
+    expect([one.minutes, two.minutes]).toEqual([60, 120]);
+    expect(two.jobIds.length).toBeGreaterThanOrEqual(2 * one.jobIds.length - 1);
+  });
+  test('a job for two takes both', () => {
+    const pair = (here: ReturnType<typeof tank>): void => {
+      const componentId = here.component('stream-pump', [here.systemId]);
+      const id = here.job({ componentId }, 'stream-pump', 'scrub', { overrides: { hands: { people: 2 } } });
+      here.done(id, 400);
+    };
+    const hands = ({ evidence, jobIds }: ReturnType<typeof withPeople>) =>
+      timingOf(buildRound(evidence, jobIds)).handsMin;
+    const [one, two] = [withPeople(null, pair), withPeople(2, pair)];
+    const minutes = one.evidence.definitionOf(
+      one.evidence.snapshot.content('job', one.jobIds[0] ?? '') ?? expect.fail(),
+    ).minutes;
+    expect(hands(two) - hands(one)).toBe(minutes);
+  });
 });

@@ -55,6 +55,8 @@ export interface Step {
   /** Minutes of hands; what it waits for by itself comes after. */
   handsMin: number;
   waitMin: number;
+  /** People who work at it at once; absent: one. */
+  people?: number;
   off: Off | null;
   /** What is tested in it. */
   tests: readonly ParameterId[];
@@ -82,6 +84,8 @@ export interface RoundJob {
   thing: string;
   action: string;
   minutes: number;
+  /** People who work at it at once; absent: one. */
+  people?: number;
   /** It works by itself meanwhile: a bath, a drain. */
   wait: { what: string; minutes: number } | null;
   /** Fitted before dirt is stirred up, taken out when the water is clear. */

@@ -165,6 +165,10 @@ function stepsOfJob(job: RoundJob, _: number, all: readonly RoundJob[]): Step[] 
   const step = (phase: Phase, part: string, some: Partial<Step>): Step => ({
     ...base,
     ...{ id: `${jobId} ${part}`, phase, title: `${thing}: ${action}`, handsMin: 0 },
+    // one of them switches and sees
+    ...(job.people && phase !== 'shut' && phase !== 'restart' && phase !== 'prove'
+      ? { people: job.people }
+      : {}),
     ...some,
   });
   const shuts = job.shuts.map((off, i) =>

@@ -4,7 +4,7 @@ import type { Step } from './step.ts';
 /** When each step can begin, minutes from the start of the visit, and how long the visit is. */
 export interface Timing {
   begins: ReadonlyMap<string, number>;
-  /** Minutes of hands. */
+  /** Minutes of hands: a step for two takes twice its own. */
   handsMin: number;
   /** From the first step to the last, waiting included. */
   lengthMin: number;
@@ -21,7 +21,8 @@ export interface Timing {
 export function timingOf(order: readonly Step[]): Timing {
   const clock = new Clock();
   const begins = new Map(order.map((step) => [step.id, clock.take(step)]));
-  const handsMin = order.reduce((sum, step) => sum + step.handsMin, 0);
+  const handsMin = order.reduce((sum, step) => sum + step.handsMin * (step.people ?? 1), 0);
+  const busyMin = order.reduce((sum, step) => sum + step.handsMin, 0);
   const lengthMin = clock.end();
-  return { begins, handsMin, lengthMin, idleMin: lengthMin - handsMin, path: clock.path() };
+  return { begins, handsMin, lengthMin, idleMin: lengthMin - busyMin, path: clock.path() };
 }

@@ -20,6 +20,7 @@ import { BringList } from './BringList.tsx';
 import { NamedNotes } from './NamedNotes.tsx';
 import { OrderList } from './OrderList.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
+import { peopleComing } from '../../../model/facts/handsThere.ts';
 import { StillNotes, threadsOf } from './StillNotes.tsx';
 import { acting } from './roundWrites.ts';
 import { TakesUp, WhileOpen } from './TakesUp.tsx';
@@ -52,6 +53,7 @@ function Building({ of }: { of: BuiltFor }) {
 
 function Built({ of: { siteId, systemId, given }, build }: { of: BuiltFor; build: Build }) {
   const { site, saved, today, day, steps, timing, named, draft, minutesThere } = build;
+  const people = peopleComing(site);
   const phone = usePhone();
   const { dateFormat } = useSetting();
   const snapshot = useSnapshot();
@@ -103,7 +105,8 @@ function Built({ of: { siteId, systemId, given }, build }: { of: BuiltFor; build
         <span className="facts">
           {steps.length} steps, {timing.handsMin} min of hands
           {timing.idleMin > 0 && `, ${timing.idleMin} min of waiting`}
-          {minutesThere !== null && `; the visit has ${minutesThere} min`}
+          {minutesThere !== null &&
+            `; ${people > 1 ? `${people} people have` : 'the visit has'} ${minutesThere} min`}
         </span>
         {build.waits.length > 0 ? (
           <button type="button" className="btn2" onClick={build.everything}>

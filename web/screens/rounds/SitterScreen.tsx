@@ -33,14 +33,14 @@ interface Draft {
   sitter: Phones;
 }
 
-/** What lasts until the return and what nobody sees to meanwhile: whoever helps should know of both. */
-function noteOf({ stores, jobs }: AwayPlan): string {
-  const full = stores.filter(({ fill, byHelper }) => fill && !byHelper).map(({ row }) => row.thing);
-  const left = jobs.filter(({ answer }) => answer === 'person').map(({ row }) => row.thing);
-  return [
-    ...(full.length > 0 ? [`Filled before: ${listWord(full)}. Empty sooner: call.`] : []),
-    ...(left.length > 0 ? [`Nobody sees to ${listWord(left)} meanwhile. Something odd there: call.`] : []),
-  ].join('\n');
+/** What was filled to last until the return: empty sooner, something is wrong. */
+function noteOf({ stores }: AwayPlan): string {
+  const filled = stores
+    .filter(({ row, fill, byHelper }) => fill && !byHelper && row.work === 'refill')
+    .map(({ row }) => row.thing);
+  return filled.length > 0
+    ? `Filled to last until the return: ${listWord([...new Set(filled)])}. Empty sooner: call.`
+    : '';
 }
 
 /** A sheet for whoever looks after the tanks meanwhile: only simple jobs, in plain words. */

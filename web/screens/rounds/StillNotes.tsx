@@ -16,7 +16,7 @@ export const threadsOf = ({ plant, still }: Pick<Build, 'plant' | 'still'>): Thr
   );
 
 /** What stands still, water by water, on the clock of the visit: the slots it stands, the tick it may. */
-export function StillNotes({ build: { plant, still, timing, oxygen, short } }: { build: Build }) {
+export function StillNotes({ build: { plant, still, timing, oxygen, short, day, today } }: { build: Build }) {
   const waters = plant.systems
     .map((system) => ({
       system,
@@ -45,7 +45,7 @@ export function StillNotes({ build: { plant, still, timing, oxygen, short } }: {
         )}
       </div>
       {short.map((one) => (
-        <p key={one.stepId} className="late">
+        <p key={one.stepId} className={day > today ? 'soft' : 'late'}>
           {shortWord(nameOf(one.systemId), one)}
         </p>
       ))}

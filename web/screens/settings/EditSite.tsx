@@ -34,6 +34,7 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
       from: visits?.from ?? todayIn(content.timeZone, now),
       minutes: visits?.minutes ?? null,
       travelMin: visits?.travelMin ?? null,
+      people: visits?.people ?? null,
       ...some,
     };
     setContent({ ...content, visits: next.weekdays.length > 0 ? next : null });
@@ -63,7 +64,14 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
           unit="min"
           value={visits?.minutes ?? null}
           onChange={(minutes) => setVisits({ minutes })}
-          help="per visit; may be left empty"
+          help="per visit and person; may be left empty"
+        />
+        <NumberField
+          label="How many come"
+          unit="people"
+          value={visits?.people ?? null}
+          onChange={(people) => setVisits({ people })}
+          help="empty is one"
         />
         <NumberField
           label="Way there and unpacking"
