@@ -55,6 +55,13 @@ export const choice = <const T extends readonly [string, ...string[]]>(label: st
   v.picklist(options, `${label} must be one of: ${options.join(', ')}.`);
 export const flag = (label: string) => v.boolean(`${label} must be yes or no.`);
 
+/** A time of day, "08:30". */
+export const clockTime = (label: string) =>
+  v.pipe(
+    v.string(`${label} needs a time.`),
+    v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${label} needs a time of day, such as 08:30.`),
+  );
+
 /** When something happened: to the minute, on a day, somewhere in a span of days, or nobody knows. */
 export const When = v.variant(
   'kind',

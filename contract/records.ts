@@ -1,3 +1,4 @@
+import { disturbances } from '../core/catalogue/roles.ts';
 import { SentTests } from './water/sentTests.ts';
 import * as v from 'valibot';
 import { standings } from '../core/planning/round/step.ts';
@@ -17,7 +18,7 @@ import { RoundAction, RoundContent } from './round/schemas.ts';
 import { ReadingsRound, ReadingsWalk, ShiftNote } from './round/readingsRound.ts';
 import { Route } from './round/route.ts';
 import { PlanPin, VisitChange } from './levelling/schemas.ts';
-import { choice, day, flag, id, ids, instant, name, number, text, When, zone } from './fields.ts';
+import { choice, day, flag, id, ids, instant, name, number, text, When, zone, clockTime } from './fields.ts';
 
 // Every kind of record, its contents, and which other records it points to. One table; a new kind is a new entry.
 
@@ -73,6 +74,22 @@ const Site = v.strictObject({
   roomC: v.optional(nullable(number('The temperature of the room', -30, 50, '°C'))),
   /** When water, noise and obstruction are allowed there, in a sentence. */
   hours: v.optional(text('The hours of the place', 300)),
+  /** The same by the clock, so that rounds are planned by it. */
+  allowed: v.optional(
+    v.strictObject({
+      begins: nullable(clockTime('When visits begin')),
+      spans: v.array(
+        v.pipe(
+          v.strictObject({
+            what: choice('What is allowed', disturbances),
+            from: clockTime('From'),
+            to: clockTime('To'),
+          }),
+          v.check(({ from, to }) => from < to, 'The hours of the place: “from” lies before “to”.'),
+        ),
+      ),
+    }),
+  ),
   /** Whose place it is, where somebody else keeps it: to whom a report goes. */
   client: v.optional(
     v.strictObject({

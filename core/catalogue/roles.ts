@@ -40,11 +40,17 @@ export const hazards = [
 ] as const;
 export type Hazard = (typeof hazards)[number];
 
+/** What of work a house may allow at certain hours only. */
+export const disturbances = ['water', 'noise', 'obstruction'] as const;
+export type Disturbance = (typeof disturbances)[number];
+
 export interface RolesOfKind {
   roles: readonly Role[];
   hazards: readonly Hazard[];
   /** Minutes its wet media may stand without flow; absent: nothing in it dies of that. House figures. */
   mediaStandMin?: number;
+  /** What work on it brings with it in the house, beside what every job of its work does. */
+  disturbs?: readonly Disturbance[];
 }
 const of = (
   given: readonly Role[],
@@ -67,7 +73,10 @@ export const rolesOfKind: Readonly<Record<string, RolesOfKind>> = {
   sponge: of(['mechanical', 'biological'], ['germs']),
   cartridge: of(['mechanical', 'biological'], ['germs']),
   canister: of(['mechanical', 'biological', 'circulation'], ['mains'], 60),
-  'sand-filter': of(['mechanical', 'biological'], ['pressure', 'heavy'], 60),
+  'sand-filter': {
+    ...of(['mechanical', 'biological'], ['pressure', 'heavy'], 60),
+    disturbs: ['water', 'noise'],
+  },
   'trickle-tower': of(['biological', 'gas'], ['height'], 30),
   'drip-plate': of(['biological'], ['height']),
   'porous-media': of(['biological'], ['heavy']),

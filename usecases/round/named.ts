@@ -7,6 +7,7 @@ import { visitDays } from '../../core/planning/visits.ts';
 import { addDays, type Day } from '../../core/time/day.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
+import { byHours } from './houseHours.ts';
 import { nameOfStill } from './plant.ts';
 import { standbyConflicts } from './redundancy.ts';
 import { biologicalConflicts } from './spacing.ts';
@@ -53,6 +54,8 @@ export function namedOf(evidence: Evidence, round: Round): Named[] {
   const ofSteps = (stepIds: readonly string[]) => ({ stepIds, jobIds: jobsOf(stepIds) });
   const titleOf = (id: string): string => steps.find((step) => step.id === id)?.title ?? '';
   const met = bathsMet(steps);
+  const site = snapshot.content('site', siteId);
+  const outside = site ? byHours(steps, site).outside : null;
   return [
     // one sentence for each rule and step, however many steps it comes before
     ...new Map(
@@ -85,6 +88,9 @@ export function namedOf(evidence: Evidence, round: Round): Named[] {
             leave: leave(jobsOf([...met.acid, ...met.bleach]), 1),
           },
         ]
+      : []),
+    ...(outside
+      ? [{ ...ofSteps(outside.stepIds), rule: 'outside-hours', text: outside.text, harm: false, leave: null }]
       : []),
     ...standbyConflicts(evidence, worked, leftOff).map((one) => ({
       ...{ rule: 'standby', text: one.text, stepIds: [], jobIds: one.jobIds, harm: true },

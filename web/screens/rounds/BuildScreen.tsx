@@ -20,6 +20,7 @@ import { BringList } from './BringList.tsx';
 import { NamedNotes } from './NamedNotes.tsx';
 import { OrderList } from './OrderList.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
+import { byHours } from '../../../usecases/round/houseHours.ts';
 import { peopleComing } from '../../../model/facts/handsThere.ts';
 import { StillNotes, threadsOf } from './StillNotes.tsx';
 import { acting } from './roundWrites.ts';
@@ -54,6 +55,7 @@ function Building({ of }: { of: BuiltFor }) {
 function Built({ of: { siteId, systemId, given }, build }: { of: BuiltFor; build: Build }) {
   const { site, saved, today, day, steps, timing, named, draft, minutesThere } = build;
   const people = peopleComing(site);
+  const hours = byHours(steps, site);
   const phone = usePhone();
   const { dateFormat } = useSetting();
   const snapshot = useSnapshot();
@@ -169,6 +171,7 @@ function Built({ of: { siteId, systemId, given }, build }: { of: BuiltFor; build
         </span>
       </div>
       {site.hours && <p className="hint">{site.hours}</p>}
+      {hours.begin && !hours.outside && <p className="hint">{hours.begin}</p>}
       <NamedNotes build={build} />
       {unsaid && (
         <p className="hint">Say why it goes on all the same, or leave for another visit what is named.</p>

@@ -11,6 +11,7 @@ const reasons: Readonly<Record<string, readonly string[]>> = {
   'stands-still-heat': ['The room is warm', 'It has stood as long before, without harm'],
   'stands-still-media': ['They stay wet in tank water'],
   'acid-and-bleach': ['Rinsed between, another bucket, window open'],
+  'outside-hours': ['Agreed with the house'],
   'life-taken-out': ['Ammonia is tested daily for a week'],
 };
 const reasonsOf = (rule: string): readonly string[] => reasons[rule] ?? [];

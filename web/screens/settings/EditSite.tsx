@@ -14,6 +14,7 @@ import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { weekdayNames } from '../first-run/VisitStep.tsx';
 import { useSend } from '../../parts/useSend.ts';
+import { AllowedHours } from './AllowedHours.tsx';
 import { ClientFields } from './ClientFields.tsx';
 import { Holidays } from './Holidays.tsx';
 
@@ -128,8 +129,16 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
         today={todayIn(content.timeZone, now)}
         onChange={(holidays) => setContent({ ...content, holidays })}
       />
+      <AllowedHours
+        hours={content.allowed}
+        onChange={(allowed) => {
+          const rest = { ...content };
+          delete rest.allowed;
+          setContent(allowed ? { ...rest, allowed } : rest);
+        }}
+      />
       <TextField
-        label="When water, noise and obstruction are allowed"
+        label="What else the house asks"
         value={content.hours ?? ''}
         onChange={(event) => setContent({ ...content, hours: event.target.value })}
       />
