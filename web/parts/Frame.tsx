@@ -1,3 +1,4 @@
+import { clockWord } from '../../core/explain/clockWord.ts';
 import { lazy, Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate } from 'react-router';
@@ -23,6 +24,7 @@ function WideFrame() {
   useFollow();
   const navigate = useNavigate();
   const about = useAbout();
+  const wrongClock = clockWord(about.aheadMs);
   const here = usePersonHere();
   const { pending } = useWriting();
   const [palette, setPalette] = useState<'closed' | 'all' | 'log'>('closed');
@@ -62,9 +64,16 @@ function WideFrame() {
           </>
         }
       />
-      <Suspense fallback={<main className="page">Opening…</main>}>
-        <Outlet />
-      </Suspense>
+      <div className="beside">
+        {wrongClock !== null && (
+          <p className="wrongclock noprint" role="status">
+            {wrongClock}
+          </p>
+        )}
+        <Suspense fallback={<main className="page">Opening…</main>}>
+          <Outlet />
+        </Suspense>
+      </div>
       <Band onMore={() => setPalette('all')} />
       {palette !== 'closed' && (
         <Suspense fallback={null}>

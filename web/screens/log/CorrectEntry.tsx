@@ -16,7 +16,15 @@ import type { LogEntry, LogRecord } from './entries.ts';
 import { useSend } from '../../parts/useSend.ts';
 
 /** Corrects an entry by a revision: the old text is kept. */
-export function CorrectEntry({ entry, today, onDone }: { entry: LogEntry; today: Day; onDone: () => void }) {
+export function CorrectEntry({
+  entry,
+  today,
+  onDone,
+}: {
+  entry: Pick<LogEntry, 'record' | 'jobId' | 'what'>;
+  today: Day;
+  onDone: () => void;
+}) {
   const [base] = useState<LogRecord>(entry.record);
   const [record, setRecord] = useState<LogRecord>(entry.record);
   const { send, pending, error } = useSend();

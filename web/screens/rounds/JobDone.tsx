@@ -12,7 +12,7 @@ import { useJobDefinition } from '../../parts/useJobDefinition.ts';
 import { LackNote, useLacks } from '../../parts/useLacks.tsx';
 import { VolumeField } from '../../parts/VolumeField.tsx';
 import { BigButton } from './BigButton.tsx';
-import { LevelDrop } from './LevelDrop.tsx';
+import { LevelDrop, useDrained } from './LevelDrop.tsx';
 import type { Finishing } from './finishing.ts';
 import { plainDone } from './roundWrites.ts';
 import { SoakIt } from './SoakIt.tsx';
@@ -58,7 +58,9 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
   const { round, state } = here;
   const steps = round.content.steps as readonly Step[];
   const planned = state.litres.get(step.systemIds[0] ?? '')?.litres ?? step.litres;
-  const [litres, setLitres] = useState<number | null>(planned);
+  const systemId = step.systemIds[0] ?? '';
+  const [drained, setDrained] = useDrained(round.id, systemId);
+  const litres = drained.litres ?? planned;
   const [more, setMore] = useState<More | null>(null);
   const [found, setFound] = useState<Found | null>(null);
   const isJob = isTheJob(step);
@@ -104,10 +106,17 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
       {(step.phase === 'drain' || step.phase === 'refill' || step.phase === 'prepare') && (
         <StepWater step={step} here={here} />
       )}
+      {step.phase === 'drain' && (
+        <LevelDrop systemId={systemId} fellCm={drained.fellCm} onChange={setDrained} />
+      )}
       {step.phase === 'refill' && !more && (
         <>
-          <VolumeField label="Changed" litres={litres} onChange={setLitres} />
-          <LevelDrop systemId={step.systemIds[0] ?? ''} onLitres={setLitres} />
+          <VolumeField
+            label="Changed"
+            litres={litres}
+            onChange={(changed) => setDrained({ fellCm: null, litres: changed })}
+          />
+          <LevelDrop systemId={systemId} fellCm={drained.fellCm} onChange={setDrained} />
         </>
       )}
       {more && row && (

@@ -1,9 +1,10 @@
-import { useState } from 'react';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { litresPerCm, surfaceAreaCm2 } from '../../../core/water/vesselVolume.ts';
 import type { Snapshot } from '../../../model/snapshot.ts';
 import { unitFor } from '../../../contract/shownUnits.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
+import { useAmounts } from '../../parts/useAmounts.ts';
+import { useKept } from '../../parts/useKept.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 
 /** The vessel in which a drop of the level is read: the one with the largest free surface; null: none was measured. */
@@ -22,21 +23,43 @@ export function levelVessel(
   return vessel;
 }
 
-/** Litres by what the level fell: for whoever drained to a mark. */
-export function LevelDrop({ systemId, onLitres }: { systemId: string; onLitres: (litres: number) => void }) {
+/** What was drained of a water in a round: said where the level falls, used where it is refilled, kept on this device. */
+export interface Drained {
+  fellCm: number | null;
+  litres: number | null;
+}
+export const useDrained = (roundId: string, systemId: string) =>
+  useKept<Drained>(`drained.${roundId}.${systemId}`, { fellCm: null, litres: null }, localStorage);
+
+/**
+ * Litres by what the level fell: for whoever drained to a mark. What stands in the water (rock, panes, a weir) holds none:
+ * the free share of the surface counts.
+ */
+export function LevelDrop({
+  systemId,
+  fellCm,
+  onChange,
+}: {
+  systemId: string;
+  fellCm: number | null;
+  onChange: (drained: Drained) => void;
+}) {
   const vessel = levelVessel(useSnapshot(), systemId);
-  const unit = unitFor('length', useSetting());
-  const [fellCm, setFellCm] = useState<number | null>(null);
+  const setting = useSetting();
+  const amounts = useAmounts();
+  const unit = unitFor('length', setting);
   if (!vessel) return null;
   return (
     <NumberField
-      label={`Or: the level in ${vessel.name} fell`}
+      label={`The level in ${vessel.name} fell`}
       unit={unit}
+      help={
+        fellCm === null ? undefined : `${amounts.litres(fellCm * vessel.litresPerCm)}, by its free surface`
+      }
       value={fellCm === null ? null : fromStored('length', fellCm, unit)}
       onChange={(value) => {
         const cm = value === null ? null : toStored('length', value, unit);
-        setFellCm(cm);
-        if (cm !== null) onLitres(cm * vessel.litresPerCm);
+        onChange({ fellCm: cm, litres: cm === null ? null : cm * vessel.litresPerCm });
       }}
     />
   );

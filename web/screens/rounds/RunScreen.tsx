@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Step } from '../../../core/planning/round/step.ts';
+import { stepFound } from '../../../model/round/stepFound.ts';
 import { notRunning, unproved, type StepState } from '../../../model/round/fold.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
@@ -13,6 +14,7 @@ import { StateWord } from '../../strip/marks.tsx';
 import { DoneTwice } from './DoneTwice.tsx';
 import { LeftOffSaid, Prove } from './OffOfRounds.tsx';
 import { roundProgress } from './progress.ts';
+import { StepRecord } from './StepRecord.tsx';
 import { StepDone } from './StepDone.tsx';
 import { Timers } from './Timers.tsx';
 import { useRoundKept } from './useRoundKept.ts';
@@ -78,6 +80,7 @@ function Run({ here }: { here: RoundHere }) {
           All rounds
         </Link>
       </header>
+      <OffLine here={here} />
       <ProblemNote error={error} />
       {(round.content.overrides ?? []).length > 0 && (
         <ul className="plain" aria-label="Goes on all the same">
@@ -170,7 +173,9 @@ function CurrentStep({
   onDone: () => void;
 }) {
   const [skipping, setSkipping] = useState<string | null>(null);
+  const [again, setAgain] = useState(false);
   const { act, pending } = here;
+  const isRecord = known?.state === 'done' && !again;
   return (
     <section className="datum current" aria-label={`Step ${at} of ${of}`}>
       <p className="soft">
@@ -178,8 +183,12 @@ function CurrentStep({
         {known?.state === 'skipped' && `, skipped: ${known.reason}`}
       </p>
       <h2 className="steptitle">{step.title}</h2>
-      <StepDone step={step} here={here} onDone={onDone} />
-      {skipping === null ? (
+      {isRecord ? (
+        <StepRecord step={step} here={here} onGoOn={onDone} onAgain={() => setAgain(true)} />
+      ) : (
+        <StepDone step={step} here={here} onDone={onDone} />
+      )}
+      {isRecord ? null : skipping === null ? (
         <div>
           <button type="button" className="btn2" onClick={() => setSkipping('')}>
             Skip it
@@ -244,6 +253,18 @@ function TakeOver({ here: { round, state, act, pending } }: { here: RoundHere })
   );
 }
 
+/** The same in one line that stays at the top of a phone while the step is read. */
+function OffLine({ here: { state } }: { here: RoundHere }) {
+  const list = notRunning(state);
+  if (list.length === 0) return null;
+  return (
+    <a className="offnow only-phone" href="#off-now">
+      <b>{list.some((off) => off.on) ? 'Off or put in' : 'Off now'}:</b>{' '}
+      {list.map((off) => off.what).join(', ')}
+    </a>
+  );
+}
+
 /** What this round has off: always on the screen, dismissed by nothing but a proof or a reason. */
 function OffHere({ here }: { here: RoundHere }) {
   const { round, state } = here;
@@ -251,7 +272,7 @@ function OffHere({ here }: { here: RoundHere }) {
   const list = notRunning(state);
   if (list.length === 0) return null;
   return (
-    <section className="offlist" aria-label="Off now">
+    <section id="off-now" className="offlist" aria-label="Off now">
       <h2>{list.some((off) => off.on) ? 'Off now, or put in' : 'Off now'}</h2>
       <ul className="plain">
         {list.map((off) => (
@@ -285,10 +306,13 @@ function AllSteps({
   current: string | null;
   onChoose: (id: string) => void;
 }) {
-  const word = (known: StepState | undefined): string => {
+  const snapshot = useSnapshot();
+  const word = ({ id }: Step): string => {
+    const known = here.state.steps.get(id);
     if (known?.conflict.length)
       return `done; graded ${known.conflict.join(' and ').replaceAll('-', ' ')}: they differ`;
-    if (known?.state === 'done') return known.found ? `done, found ${known.found.replace('-', ' ')}` : 'done';
+    const found = stepFound(snapshot, here.state, id);
+    if (known?.state === 'done') return found ? `done, found ${found.replace('-', ' ')}` : 'done';
     return known?.state === 'skipped' ? `skipped: ${known.reason}` : '';
   };
   return (
@@ -303,7 +327,7 @@ function AllSteps({
               data-done={(here.state.steps.get(step.id)?.state ?? 'open') !== 'open' || undefined}
               onClick={() => onChoose(step.id)}
             >
-              {step.title} <span className="soft">{word(here.state.steps.get(step.id))}</span>
+              {step.title} <span className="soft">{word(step)}</span>
             </button>
           </li>
         ))}
