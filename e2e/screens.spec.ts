@@ -168,7 +168,7 @@ test('dates renew at the site’s midnight, and a second window follows a change
   const { sock } = await seedTank(server.address, { services: [{ ago: 4 }] });
   await page.goto(`${server.address}/today`);
   await expect(page.locator('li.job')).toHaveCount(1);
-  const renewed = page.waitForRequest('**/api/plan');
+  const renewed = page.waitForRequest('**/api/plan/changes**');
   await page.clock.fastForward('24:00:00');
   await renewed;
   const other = await (await freshContext(browser)).newPage();

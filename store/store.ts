@@ -13,6 +13,8 @@ import {
 import { groupBy, Snapshot } from '../model/snapshot.ts';
 import type { Revision, Work, WorkResult, Write, WriteResult } from '../contract/work.ts';
 import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
+import type { RecordChanges } from '../usecases/changes.ts';
+import { ChangeLog } from './changeLog.ts';
 import type { Databases } from './database.ts';
 import { DeviceReadings } from './deviceReadings.ts';
 import { oneAtATime } from './oneAtATime.ts';
@@ -34,6 +36,7 @@ export class Store {
   private readonly now: () => number;
   private readonly changes = new EventEmitter().setMaxListeners(0);
   private current: Snapshot | null = null;
+  private readonly log = new ChangeLog<Stored>();
   /** Counts changes: what was worked out of the records at one count holds until the next. */
   version = 0;
 
@@ -52,6 +55,20 @@ export class Store {
   async snapshot(): Promise<Snapshot> {
     if (this.current) return this.current;
     return oneAtATime(this.databases.writer, async () => (this.current ??= await this.readAll()));
+  }
+
+  /** All records but the readings that changed since a cursor, or all there are where it is not known any more. */
+  async changesSince(cursor: string | null): Promise<RecordChanges> {
+    const snapshot = await this.snapshot();
+    const changed = cursor === null ? null : this.log.since(cursor);
+    if (changed === null)
+      return {
+        ...{ cursor: this.log.cursor, whole: true },
+        records: recordKinds.filter((kind) => kind !== 'reading').flatMap((kind) => snapshot.all(kind)),
+      };
+    // of several states of one record the last
+    const last = new Map(changed.map((record) => [keyOf(record), record]));
+    return { cursor: this.log.cursor, whole: false, records: [...last.values()] };
   }
 
   private async readAll(): Promise<Snapshot> {
@@ -113,6 +130,8 @@ export class Store {
       });
       for (const record of changed) this.current?.apply(record);
       if (changed.length > 0) this.version++;
+      // readings are asked for apart
+      if (changed.length > 0) this.log.add(changed.filter(({ kind }) => kind !== 'reading'));
       if (changed.length > 0) this.changes.emit('change', changed);
       return answer;
     });
@@ -280,6 +299,7 @@ export class Store {
   /** For import: forget what was read, and tell everybody. */
   forget(): void {
     this.current = null;
+    this.log.startAnew();
     this.version++;
     this.changes.emit('change', []);
   }

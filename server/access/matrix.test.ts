@@ -47,6 +47,8 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /about': work_,
   'POST /work': work_,
   'GET /snapshot': work_,
+  'GET /records': work_,
+  'GET /plan/changes': work_,
   'GET /readings': work_,
   'GET /records/:kind': work_,
   'GET /records/:kind/:id': work_,

@@ -46,6 +46,8 @@ export const matrix = {
   'GET /about': 'records.read',
   'POST /work': 'records.write',
   'GET /snapshot': 'records.read',
+  'GET /records': 'records.read',
+  'GET /plan/changes': 'records.read',
   'GET /readings': 'records.read',
   'GET /records/:kind': 'records.read',
   'GET /records/:kind/:id': 'records.read',

@@ -10,9 +10,19 @@ import type { Plan, PlanRow } from '../../usecases/plan/plan.ts';
 import type { Stored } from '../../contract/records.ts';
 import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { daysOf } from '../../usecases/plan/planState.ts';
+import type { PlanChanges } from '../../usecases/changes.ts';
+import { ChangeLog } from '../../store/changeLog.ts';
 import type { KeptPlans } from '../../store/keptPlans.ts';
 import type { Store } from '../../store/store.ts';
 import type { PlanNews, PlanQuestion, PlanReply } from './messages.ts';
+
+const isSame = (before: PlanRow | undefined, after: PlanRow): boolean =>
+  before !== undefined && JSON.stringify(before) === JSON.stringify(after);
+
+const goneFrom = (known: ReadonlyMap<string, PlanRow>, rows: readonly PlanRow[]): string[] => {
+  const left = new Set(rows.map((row) => row.jobId));
+  return [...known.keys()].filter((jobId) => !left.has(jobId));
+};
 
 interface Waiting {
   resolve: (reply: Extract<PlanReply, { id: number }>) => void;
@@ -35,6 +45,10 @@ export class PlanDesk {
   /** The plan of now: rows by job, and what stands beside them. */
   private rows = new Map<string, PlanRow>();
   private rest: PlanNews['rest'] = nothingBeside;
+  /** Jobs whose rows changed, and when what stands beside them did. */
+  private readonly changedRows = new ChangeLog<string>();
+  private readonly changedBeside = new ChangeLog<true>();
+  private besideText = '';
   private days: string | null = null;
   private levelled: { key: string; places: Promise<LevelledPlace[]> } | null = null;
   /** Ends when all that was written so far is in the plan. */
@@ -68,6 +82,21 @@ export class PlanDesk {
       at: new Date(this.now()).toISOString(),
       jobs: [...this.rows.values()].sort(byRisk),
       ...this.rest,
+    };
+  }
+
+  /** What of the plan of now changed since a cursor, or all of it where that is not known any more. */
+  async changesSince(cursor: string | null): Promise<PlanChanges> {
+    const { at } = await this.plan();
+    const [rowsAt, besideAt] = cursor?.split(' ') ?? [];
+    const changed = rowsAt === undefined ? null : this.changedRows.since(rowsAt);
+    const besides = besideAt === undefined ? null : this.changedBeside.since(besideAt);
+    const ids = changed === null ? [...this.rows.keys()] : [...new Set(changed)];
+    return {
+      ...{ cursor: `${this.changedRows.cursor} ${this.changedBeside.cursor}`, whole: changed === null, at },
+      rows: ids.flatMap((id) => this.rows.get(id) ?? []),
+      gone: ids.filter((id) => !this.rows.has(id)),
+      beside: changed === null || besides === null || besides.length > 0 ? this.rest : null,
     };
   }
 
@@ -154,6 +183,9 @@ export class PlanDesk {
     if (kept?.days !== (await this.today()) || this.days !== null) return;
     this.rows = new Map(kept.rows.map((row) => [row.jobId, row]));
     this.rest = kept.rest;
+    this.changedRows.startAnew();
+    this.changedBeside.startAnew();
+    this.besideText = JSON.stringify(kept.rest);
     this.days = kept.days;
   }
 
@@ -182,10 +214,17 @@ export class PlanDesk {
   }
 
   private take(news: PlanNews, version: number): void {
-    if (news.all) this.rows = new Map(news.change.rows.map((row) => [row.jobId, row]));
-    for (const row of news.change.rows) this.rows.set(row.jobId, row);
-    for (const jobId of news.change.gone) this.rows.delete(jobId);
+    const { rows } = news.change;
+    const gone = news.all ? goneFrom(this.rows, rows) : news.change.gone;
+    // a row that was worked out anew and came to the same tells nobody anything
+    const moved = rows.filter((row) => !isSame(this.rows.get(row.jobId), row));
+    for (const row of moved) this.rows.set(row.jobId, row);
+    for (const jobId of gone) this.rows.delete(jobId);
+    this.changedRows.add([...moved.map((row) => row.jobId), ...gone]);
     this.rest = news.rest;
+    const beside = JSON.stringify(news.rest);
+    if (beside !== this.besideText) this.changedBeside.add([true]);
+    this.besideText = beside;
     this.days = news.days;
     this.saving = this.kept.save({ ...news.change, all: news.all }, news, version).catch(this.log);
   }

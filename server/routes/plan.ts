@@ -2,6 +2,7 @@ import { Router } from 'express';
 import * as v from 'valibot';
 import { isRealDay } from '../../core/time/day.ts';
 import { WhatIf } from '../../usecases/whatIf/changes.ts';
+import { Since } from './records.ts';
 import { HttpProblem } from '../errorBorder.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
 
@@ -33,6 +34,9 @@ export function planRoutes(desk: PlanDesk): Router {
     .get('/plan', async (req, res) => {
       const at = v.parse(At, req.query.at);
       res.json(await (at === undefined ? desk.plan() : desk.planAt(at)));
+    })
+    .get('/plan/changes', async (req, res) => {
+      res.json(await desk.changesSince(v.parse(Since, req.query).since ?? null));
     })
     .post('/plan/what-if', async (req, res) => {
       res.json(await desk.whatIf(v.parse(WhatIf, req.body)));

@@ -13,6 +13,10 @@ const rightToWrite: Partial<Record<RecordKind, Right>> = {
   setting: 'settings.write',
   person: 'people.manage',
 };
+/** The state that a window knows, as it was told. */
+export const Since = v.object({
+  since: v.optional(v.pipe(v.string('Say since when.'), v.maxLength(200, 'This is no state told here.'))),
+});
 const Kind = v.picklist(recordKinds, 'The kind of record is not known.');
 
 const id = v.pipe(v.string(), v.uuid('Say which system or which component.'));
@@ -45,6 +49,9 @@ export function recordRoutes(store: Store): Router {
   router.get('/snapshot', async (_req, res) => {
     const snapshot = await store.snapshot();
     res.json(recordKinds.filter((kind) => kind !== 'reading').flatMap((kind) => snapshot.all(kind)));
+  });
+  router.get('/records', async (req, res) => {
+    res.json(await store.changesSince(v.parse(Since, req.query).since ?? null));
   });
   router.get('/readings', async (req, res) => {
     const of = v.parse(ReadingsOf, req.query);

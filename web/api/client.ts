@@ -87,7 +87,36 @@ async function getOrKept<T>(path: string): Promise<Answer<T>> {
   }
 }
 
+/**
+ * The rest of something of which an earlier state is held; while the server does not answer, what it said last on this
+ * device.
+ * @param keptAs where the whole of it is kept
+ * @param take the held state with what changed
+ */
+async function getChanges<T, C extends { cursor: string }>(
+  path: string,
+  keptAs: string,
+  held: { cursor: string | null; body: T } | null,
+  take: (known: T | null, changes: C) => T,
+): Promise<Answer<T> & { cursor: string | null }> {
+  const begunAt = performance.now();
+  const known = held?.cursor ? held : null;
+  try {
+    const since = known?.cursor ? `?since=${encodeURIComponent(known.cursor)}` : '';
+    const changes = await ask<C>(`${path}${since}`);
+    const body = take(known?.body ?? null, changes);
+    if (body !== known?.body) keepAnswer(keptAs, body, begunAt).catch(() => undefined);
+    return { body, cursor: changes.cursor, keptAt: null, begunAt };
+  } catch (error) {
+    if (!(error instanceof ApiProblem) || error.problem.status !== 0) throw error;
+    const kept = await keptAnswer(keptAs).catch(() => undefined);
+    if (!kept) throw error;
+    return { body: kept.body as T, cursor: null, keptAt: kept.keptAt, begunAt };
+  }
+}
+
 export const api = {
+  getChanges,
   get: <T>(path: string): Promise<T> => getOrKept<T>(path).then(({ body }) => body),
   getOrKept,
   /** With headers of its own, a secret link's: nothing of it is kept. */

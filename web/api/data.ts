@@ -1,5 +1,6 @@
 import {
   keepPreviousData,
+  queryOptions,
   useQuery,
   useQueryClient,
   useSuspenseQuery,
@@ -7,18 +8,27 @@ import {
 } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Explanation } from '../../usecases/plan/explanation.ts';
-import type { Plan } from '../../usecases/plan/plan.ts';
+import {
+  takePlan,
+  takeRecords,
+  type Held,
+  type PlanChanges,
+  type RecordChanges,
+} from '../../usecases/changes.ts';
+import { nothingBeside, type Plan } from '../../usecases/plan/planRows.ts';
 import { settingOf } from '../../model/settings.ts';
-import type { RecordContent, Stored } from '../../contract/records.ts';
+import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import type { WaterAnswer } from '../../usecases/water/waterAnswer.ts';
-import { Snapshot } from '../../model/snapshot.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
 import { answersKept } from '../offline/answers.ts';
 import { sync, useUnseen } from '../offline/here.ts';
-import { overlay, withReadings } from '../offline/overlay.ts';
+import { withReadings } from '../offline/overlay.ts';
 import { api } from './client.ts';
 import { useDoor } from './door.ts';
-import { askedSince, records } from './laidOver.ts';
+import { askedSince, bodyOf, records, type Fetched } from './laidOver.ts';
+import { renewAfter } from './follow.ts';
+import { snapshotHere } from './standing.ts';
 import { setReach } from './reach.ts';
 
 export interface About {
@@ -29,19 +39,46 @@ export interface About {
   aheadMs: number;
 }
 
+/** All records but the readings: whole at first, then what changed. */
+const snapshotQuery = queryOptions({
+  queryKey: ['snapshot'],
+  queryFn: async ({ client }): Promise<Fetched> => {
+    const held = client.getQueryData<Fetched>(['snapshot']) ?? null;
+    const { body, cursor, keptAt, begunAt } = await api.getChanges<Stored[], RecordChanges>(
+      '/records',
+      '/snapshot',
+      held && { cursor: held.cursor ?? null, body: held.body },
+      (known, changes) => takeRecords(known ?? [], changes),
+    );
+    return { body, cursor, begunAt: keptAt === null ? begunAt : null };
+  },
+  select: bodyOf,
+  meta: { laidOver: true },
+  // thousands of records: comparing them all costs more than it saves
+  structuralSharing: false,
+});
 /** The server's records, with what was done on this device and is not yet among them. */
 export const useSnapshot = (): Snapshot => {
-  const { data } = useSuspenseQuery({
-    ...records(['snapshot'], '/snapshot'),
-    // thousands of records: comparing them all costs more than it saves
-    structuralSharing: false,
-  });
-  const unseen = useUnseen();
-  const base = useMemo(() => Snapshot.of(data), [data]);
-  return useMemo(() => overlay(base, unseen), [base, unseen]);
+  const { data } = useSuspenseQuery(snapshotQuery);
+  return snapshotHere(data, useUnseen());
 };
-export const usePlan = (): Plan =>
-  useSuspenseQuery({ queryKey: ['plan'], queryFn: () => api.get<Plan>('/plan') }).data;
+const planQuery = queryOptions({
+  queryKey: ['plan'],
+  queryFn: async ({ client }): Promise<Held<Plan>> => {
+    const held = client.getQueryData<Held<Plan>>(['plan']) ?? null;
+    const { body, cursor } = await api.getChanges<Plan, PlanChanges>(
+      '/plan/changes',
+      '/plan',
+      held,
+      (known, changes) => takePlan(known ?? { at: changes.at, jobs: [], ...nothingBeside }, changes),
+    );
+    return { body, cursor };
+  },
+  select: ({ body }) => body,
+  // rows that did not change are the same objects
+  structuralSharing: false,
+});
+export const usePlan = (): Plan => useSuspenseQuery(planQuery).data;
 /** Why a job's date lies where it lies; null while it is worked out. */
 export const useExplanation = (jobId: string): Explanation | null =>
   useQuery({
@@ -128,16 +165,15 @@ export function useFollow(): void {
   useEffect(() => {
     const source = new EventSource('/api/changes');
     let seen = false;
-    const refresh = () => {
-      void client.invalidateQueries({ queryKey: ['snapshot'] });
-      void client.invalidateQueries({ queryKey: ['plan'] });
-    };
-    source.addEventListener('change', refresh);
+    source.addEventListener('change', ({ data }: MessageEvent<string>) => {
+      const { records: changed } = JSON.parse(data) as { records: { kind: RecordKind }[] };
+      void renewAfter(client, changed.length === 0 ? null : changed.map(({ kind }) => kind));
+    });
     // after a break, whatever was missed is fetched again
     source.addEventListener('hello', () => {
       setReach({ away: false, answeredAt: Date.now() });
       void sync.run();
-      if (seen) refresh();
+      if (seen) void renewAfter(client, null);
       seen = true;
     });
     // a line that is refused is not taken up again by itself: perhaps somebody was signed out

@@ -6,8 +6,10 @@ import { api } from './client.ts';
 export interface Fetched<K extends RecordKind = RecordKind> {
   body: Stored<K>[];
   begunAt: number | null;
+  /** The state that it is, as the server names it; absent or null: of none. */
+  cursor?: string | null;
 }
-const bodyOf = <K extends RecordKind>({ body }: Fetched<K>): Stored<K>[] => body;
+export const bodyOf = <K extends RecordKind>({ body }: Fetched<K>): Stored<K>[] => body;
 
 /** Records that what is written on this device is laid over until they have it. */
 export const records = <K extends RecordKind = RecordKind>(queryKey: readonly string[], path: string) =>

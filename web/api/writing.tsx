@@ -13,16 +13,17 @@ import {
 } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
-import { Snapshot } from '../../model/snapshot.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import type { Write, WorkResult } from '../../contract/work.ts';
 import type { WaitingPicture } from '../offline/device.ts';
 import { holder, onTaken, sync, unseenOf } from '../offline/here.ts';
-import { overlay } from '../offline/overlay.ts';
 import type { NewUnit } from '../offline/outbox.ts';
 import type { Conflict } from '../parts/ConflictDialog.tsx';
 import { SavedLine, type Saved } from '../parts/SavedLine.tsx';
 import { ApiProblem } from './client.ts';
+import { renewAfter } from './follow.ts';
 import type { Fetched } from './laidOver.ts';
+import { snapshotHere } from './standing.ts';
 import { whoIsHere } from './person.ts';
 
 // rare: fetched when two people did edit one thing
@@ -63,18 +64,14 @@ export function WritingProvider({ children }: { children: ReactNode }) {
   const following = useRef<Promise<unknown>>(Promise.resolve());
 
   const renew = useCallback(
-    () =>
-      Promise.all([
-        client.invalidateQueries({ queryKey: ['snapshot'] }),
-        client.invalidateQueries({ queryKey: ['plan'] }),
-      ]),
+    (kinds: readonly RecordKind[] | null = null) => renewAfter(client, kinds),
     [client],
   );
   useEffect(() => onTaken(() => void renew()), [renew]);
 
   /** As it stands on this device: another change may have been made since records were fetched. */
   const standing = useCallback(
-    () => overlay(Snapshot.of(client.getQueryData<Fetched>(['snapshot'])?.body ?? []), unseenOf(sync.get())),
+    () => snapshotHere(client.getQueryData<Fetched>(['snapshot'])?.body ?? [], unseenOf(sync.get())),
     [client],
   );
   const write = useCallback<Writing['write']>(
@@ -86,7 +83,7 @@ export function WritingProvider({ children }: { children: ReactNode }) {
         const result = await sync
           .submit(unitOf(writes, said ?? '', why, pictures))
           .finally(() => setPending((before) => before - 1));
-        if (result !== 'kept') following.current = renew();
+        if (result !== 'kept') following.current = renew(writes.map(({ kind }) => kind));
         if (said)
           setSaved({
             said: result === 'kept' ? `${said} Kept on this device until the server answers.` : said,

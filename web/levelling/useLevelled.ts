@@ -4,7 +4,7 @@ import { levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts'
 import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
 import type { PlaceInstance } from '../../usecases/levelling/placeInstance.ts';
 import type { PlanRow } from '../../usecases/plan/plan.ts';
-import { evidenceOf } from '../../model/water/testedWater.ts';
+import { evidenceHere } from '../api/standing.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import { useNow, usePlan, useSnapshot } from '../api/data.ts';
 import { useSearch, type Memory } from './useSearch.ts';
@@ -36,7 +36,7 @@ export function useLevelling(
   memory?: Memory<PlaceInstance>,
 ): Levelling {
   const hour = useHour();
-  const places = useMemo(() => placesOf(evidenceOf(snapshot), rows, hour), [snapshot, rows, hour]);
+  const places = useMemo(() => placesOf(evidenceHere(snapshot), rows, hour), [snapshot, rows, hour]);
   const { found, ...search } = useSearch(places, itself, memory);
   const levelled = useMemo(
     () =>

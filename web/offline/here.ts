@@ -62,9 +62,17 @@ const isMine = ({ accountId }: Unit): boolean => accountId === null || accountId
 
 export const useSync = (): SyncState => useSyncExternalStore(sync.subscribe, sync.get);
 /** What stands on this device and is not yet among the server's records. */
-export const unseenOf = ({ units, asked }: Pick<SyncState, 'units' | 'asked'>): readonly Unit[] =>
-  units.filter((unit) => unit.refused === null && isMine(unit) && (unit.taken || !asked.has(keyOf(unit))));
+export function unseenOf({ units, asked }: Pick<SyncState, 'units' | 'asked'>): readonly Unit[] {
+  const unseen = units.filter(
+    (unit) => unit.refused === null && isMine(unit) && (unit.taken || !asked.has(keyOf(unit))),
+  );
+  // the same for all components that ask: what they lay over the records is made once
+  const same = unseen.length === last.length && unseen.every((unit, i) => unit === last[i]);
+  if (!same) last = unseen;
+  return last;
+}
+let last: readonly Unit[] = [];
 export function useUnseen(): readonly Unit[] {
   const { units, asked } = useSync();
-  return useMemo(() => unseenOf({ units, asked }), [units, asked]);
+  return unseenOf({ units, asked });
 }

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Day } from '../../../core/time/day.ts';
 import { awayPlan, type AwayPlan } from '../../../usecases/away/awayPlan.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { usePlan, useSnapshot } from '../../api/data.ts';
 
 /** An absence where nobody said. */
@@ -22,7 +22,7 @@ export function useAwayPlan(
   return useMemo(
     () =>
       siteId !== null && to >= from
-        ? awayPlan(evidenceOf(snapshot), jobs, {
+        ? awayPlan(evidenceHere(snapshot), jobs, {
             ...{ siteId, from, to },
             helper: everyDays === null ? null : { everyDays, minutes },
           })

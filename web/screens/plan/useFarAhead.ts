@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { farPlaces, type FarPlace } from '../../../usecases/levelling/farAhead.ts';
 import type { PlaceInstance } from '../../../usecases/levelling/placeInstance.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { usePlan, useSnapshot } from '../../api/data.ts';
 import { useHour } from '../../levelling/useLevelled.ts';
 import { useSearch } from '../../levelling/useSearch.ts';
@@ -14,7 +14,7 @@ export function useFarAhead(months: number): ReturnType<typeof useSearch<FarPlac
   const plan = usePlan();
   const hour = useHour();
   const places = useMemo(
-    () => farPlaces(evidenceOf(snapshot), plan.jobs, hour, months),
+    () => farPlaces(evidenceHere(snapshot), plan.jobs, hour, months),
     [snapshot, plan, hour, months],
   );
   return useSearch(places, placeOf);

@@ -7,7 +7,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
 import { readableChannel } from '../../../model/water/componentChannel.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { meterChoices, type MeterChoice } from '../../../usecases/round/meters.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { creating, newIds, revising } from '../../api/writing.tsx';
@@ -61,7 +61,7 @@ function Editing({ saved, siteId }: { saved: Stored<'readings-round'> | null; si
   const navigate = useNavigate();
   const [ids] = useFixedIds();
   const { send, pending, error } = useSend();
-  const choices = useMemo(() => meterChoices(evidenceOf(snapshot), siteId), [snapshot, siteId]);
+  const choices = useMemo(() => meterChoices(evidenceHere(snapshot), siteId), [snapshot, siteId]);
   const [draft, setDraft, forget] = useKept<Draft>(
     `readings.${saved?.id ?? siteId}`,
     saved

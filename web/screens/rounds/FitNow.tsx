@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { buildRound } from '../../../usecases/round/build.ts';
 import { offOfRounds } from '../../../usecases/round/offList.ts';
 import { asContent } from '../../../usecases/round/withJob.ts';
@@ -37,7 +37,7 @@ export default function FitNow({
   if (isIn) return <p className="soft">It is in: take it out on Today.</p>;
   const fit = (): void => {
     const zone = snapshot.content('site', siteId)?.timeZone ?? 'UTC';
-    const steps = buildRound(evidenceOf(snapshot), [jobId])
+    const steps = buildRound(evidenceHere(snapshot), [jobId])
       .filter((step) => step.jobId === jobId)
       .map((step) =>
         step.phase === 'fit' ? { ...step, waitMin: Math.round((hours ?? 0) * MIN_PER_H) } : step,

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Stored } from '../../../contract/records.ts';
 import { isDueWhenFound, type Found } from '../../../core/wear/found.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { withJob } from '../../../usecases/round/withJob.ts';
 import { useClock, usePlan, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
@@ -59,7 +59,7 @@ export function LookHere({ step, here, finish, blocked }: Finishing) {
           <BigButton
             disabled={blocked}
             onClick={() =>
-              look(found, withJob(evidenceOf(snapshot), here.round.content, here.state, row.jobId, step.id))
+              look(found, withJob(evidenceHere(snapshot), here.round.content, here.state, row.jobId, step.id))
             }
           >
             Do it in this round

@@ -5,14 +5,15 @@ import type { Day } from '../../../core/time/day.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { buildRound } from '../../../usecases/round/build.ts';
 import { offeredVisit } from '../../../usecases/round/offered.ts';
-import { evidenceOf, type Evidence } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
+import type { Evidence } from '../../../model/water/testedWater.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
 
 /** The next visit of each place, with what is due by the one after it. */
 export function NextVisits({ todayOf }: { todayOf: (siteId: string) => Day }) {
   const snapshot = useSnapshot();
-  const evidence = useMemo(() => evidenceOf(snapshot), [snapshot]);
+  const evidence = useMemo(() => evidenceHere(snapshot), [snapshot]);
   const sites = snapshot.all('site');
   return (
     <section className="datum roundpart">

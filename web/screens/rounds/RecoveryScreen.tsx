@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { recoveryOf } from '../../../usecases/round/recovery.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { relativeWord, todayIn, writeDay } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
@@ -17,7 +17,7 @@ export function RecoveryScreen() {
   const zone = snapshot.content('site', system?.content.siteId ?? null)?.timeZone ?? 'UTC';
   const today = todayIn(zone, now);
   const visits = useMemo(
-    () => (system ? recoveryOf(evidenceOf(snapshot), system.id, today) : []),
+    () => (system ? recoveryOf(evidenceHere(snapshot), system.id, today) : []),
     [snapshot, system, today],
   );
   if (!system) return <Nowhere />;

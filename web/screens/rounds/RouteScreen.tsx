@@ -8,7 +8,7 @@ import { useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { addDays, type Day } from '../../../core/time/day.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { roundAhead } from '../../../usecases/round/ahead.ts';
 import {
   routeDay,
@@ -259,7 +259,7 @@ function useRouteDay(draft: Draft, today: Day) {
   const { jobs } = usePlan();
   const { stops: asked, day: on, personId } = draft;
   return useMemo(() => {
-    const evidence = evidenceOf(snapshot);
+    const evidence = evidenceHere(snapshot);
     const stops = stopsAsSaved(snapshot, { stops: [...asked] }).map((stop): PlannedStop => {
       const site = snapshot.get('site', stop.siteId);
       return stop.round || !site

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { count, listWord } from '../../../core/explain/words.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { routeDay, stopsAsSaved } from '../../../usecases/round/route.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
@@ -11,7 +11,7 @@ export function Routes({ todayOf }: { todayOf: (siteId: string) => string }) {
   const snapshot = useSnapshot();
   const { dateFormat } = useSetting();
   const routes = useMemo(() => {
-    const evidence = evidenceOf(snapshot);
+    const evidence = evidenceHere(snapshot);
     return snapshot
       .all('route')
       .map((route) => ({ route, day: routeDay(evidence, stopsAsSaved(snapshot, route.content)) }))

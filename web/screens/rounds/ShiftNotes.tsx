@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Stored } from '../../../contract/records.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { shiftStood, unreadNotes } from '../../../usecases/round/shift.ts';
 import { useClock, useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
@@ -64,7 +64,7 @@ function WriteNote({ siteId, onDone }: { siteId: string; onDone: () => void }) {
   const { send, pending, error } = useSend();
   const [draft, setDraft, forget] = useKept(`shift.${siteId}`, { text: '', toId: '' });
   const stood = useMemo(
-    () => shiftStood(evidenceOf(snapshot), plan, siteId, now),
+    () => shiftStood(evidenceHere(snapshot), plan, siteId, now),
     [snapshot, plan, siteId, now],
   );
   const save = async (): Promise<void> => {

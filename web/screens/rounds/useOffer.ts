@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Day } from '../../../core/time/day.ts';
-import { evidenceOf } from '../../../model/water/testedWater.ts';
+import { evidenceHere } from '../../api/standing.ts';
 import { offeredVisit } from '../../../usecases/round/offered.ts';
 import { usePlan, useSnapshot } from '../../api/data.ts';
 
@@ -18,7 +18,7 @@ export function useOffer(
   const snapshot = useSnapshot();
   const plan = usePlan();
   return useMemo(() => {
-    const evidence = evidenceOf(snapshot);
+    const evidence = evidenceHere(snapshot);
     const site = snapshot.get('site', siteId);
     const given = givenIds?.split(',').filter((id) => id !== '') ?? null;
     return site

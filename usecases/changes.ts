@@ -1,0 +1,55 @@
+import { byRisk } from '../core/planning/planAll.ts';
+import type { Stored } from '../contract/records.ts';
+import type { Plan, PlanBeside, PlanRow } from './plan/planRows.ts';
+
+// What a window is told of records and plan when it knows an earlier state: the rest alone.
+
+/** Records that changed since a cursor, deleted ones among them; `whole`: these are all there are. */
+export interface RecordChanges {
+  cursor: string;
+  whole: boolean;
+  records: Stored[];
+}
+/** Rows that changed since a cursor, jobs that are gone, what stands beside the jobs where that changed. */
+export interface PlanChanges {
+  cursor: string;
+  whole: boolean;
+  at: string;
+  rows: PlanRow[];
+  gone: string[];
+  beside: PlanBeside | null;
+}
+/** A state that is held, and the cursor that names it; null: of none that the server knows. */
+export interface Held<T> {
+  cursor: string | null;
+  body: T;
+}
+
+const keyOf = ({ kind, id }: Stored): string => `${kind} ${id}`;
+
+/** Records with their changes, in the order in which the server took them. */
+export function takeRecords(
+  known: readonly Stored[],
+  { whole, records }: Pick<RecordChanges, 'whole' | 'records'>,
+): Stored[] {
+  if (whole) return records;
+  if (records.length === 0) return known as Stored[];
+  const changed = new Map(records.map((record) => [keyOf(record), record]));
+  const standing = known.flatMap((record) => {
+    const now = changed.get(keyOf(record));
+    if (!now) return [record];
+    changed.delete(keyOf(record));
+    return now.deleted ? [] : [now];
+  });
+  return [...standing, ...[...changed.values()].filter((record) => !record.deleted)];
+}
+
+/** A plan with its changes. */
+export function takePlan(known: Plan, { whole, at, rows, gone, beside }: PlanChanges): Plan {
+  if (!whole && rows.length + gone.length === 0 && beside === null) return known;
+  const { jobs, at: _before, ...stood } = known;
+  const left = new Map(whole ? [] : jobs.map((row) => [row.jobId, row]));
+  for (const jobId of gone) left.delete(jobId);
+  for (const row of rows) left.set(row.jobId, row);
+  return { ...(beside ?? stood), at, jobs: [...left.values()].sort(byRisk) };
+}

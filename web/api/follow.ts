@@ -1,0 +1,33 @@
+import type { QueryClient } from '@tanstack/react-query';
+import type { RecordKind } from '../../contract/records.ts';
+
+/** Kinds that tell of the work and nothing of the water: no test, no judgement and no reading is otherwise for them. */
+const besideWater: ReadonlySet<RecordKind> = new Set<RecordKind>([
+  ...(['round', 'round-action', 'route', 'readings-round', 'readings-walk', 'shift-note'] as const),
+  ...([
+    'sitter-sheet',
+    'sheet-tick',
+    'plan-pin',
+    'visit-change',
+    'lead',
+    'picture',
+    'import-mapping',
+  ] as const),
+]);
+/** What is asked of the water, by the second part of its key. */
+const ofWater: ReadonlySet<unknown> = new Set(['readings', 'water', 'series']);
+
+/**
+ * Fetches what may be otherwise now.
+ * @param kinds of the records that changed; null: nobody said, so anything may
+ */
+export async function renewAfter(client: QueryClient, kinds: readonly RecordKind[] | null): Promise<void> {
+  const isWaterSame = kinds !== null && kinds.length > 0 && kinds.every((kind) => besideWater.has(kind));
+  await Promise.all([
+    client.invalidateQueries({
+      queryKey: ['snapshot'],
+      predicate: ({ queryKey }) => !isWaterSame || !ofWater.has(queryKey[1]),
+    }),
+    client.invalidateQueries({ queryKey: ['plan'] }),
+  ]);
+}
