@@ -1,4 +1,4 @@
-import { byRisk } from '../core/planning/planAll.ts';
+import { byRisk } from '../core/planning/byRisk.ts';
 import type { Stored } from '../contract/records.ts';
 import type { Plan, PlanBeside, PlanRow } from './plan/planRows.ts';
 
@@ -44,12 +44,14 @@ export function takeRecords(
   return [...standing, ...[...changed.values()].filter((record) => !record.deleted)];
 }
 
-/** A plan with its changes. */
-export function takePlan(known: Plan, { whole, at, rows, gone, beside }: PlanChanges): Plan {
-  if (!whole && rows.length + gone.length === 0 && beside === null) return known;
-  const { jobs, at: _before, ...stood } = known;
-  const left = new Map(whole ? [] : jobs.map((row) => [row.jobId, row]));
+/** A plan with its changes. @param known null: nothing is held yet, so that all of it is told */
+export function takePlan(known: Plan | null, { whole, at, rows, gone, beside }: PlanChanges): Plan {
+  if (known && !whole && rows.length + gone.length === 0 && beside === null) return known;
+  const left = new Map(whole ? [] : known?.jobs.map((row) => [row.jobId, row]));
   for (const jobId of gone) left.delete(jobId);
   for (const row of rows) left.set(row.jobId, row);
-  return { ...(beside ?? stood), at, jobs: [...left.values()].sort(byRisk) };
+  const jobs = [...left.values()].sort(byRisk);
+  const stands = beside ?? known;
+  if (!stands) throw new Error('a plan of which nothing is known is told whole');
+  return { ...stands, at, jobs };
 }

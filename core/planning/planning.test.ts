@@ -7,7 +7,8 @@ import { emptyFacts } from '../rules/testing/emptyFacts.ts';
 import { addDays, endOfDay, noonOf } from '../time/day.ts';
 import type { Found } from '../wear/found.ts';
 import { houseCostRatios } from './lateness.ts';
-import { byRisk, planAll } from './planAll.ts';
+import { byRisk } from './byRisk.ts';
+import { planAll } from './planAll.ts';
 import type { JobPlan } from './planJob.ts';
 import { nextVisitAfter, visitDays } from './visits.ts';
 

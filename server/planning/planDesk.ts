@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events';
 import { Worker } from 'node:worker_threads';
-import { byRisk } from '../../core/planning/planAll.ts';
+import { byRisk } from '../../core/planning/byRisk.ts';
 import type { Explanation } from '../../usecases/plan/explanation.ts';
 import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
 import type { WhatIfAnswer } from '../../usecases/whatIf/answer.ts';

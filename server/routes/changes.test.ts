@@ -8,7 +8,7 @@ import {
   type PlanChanges,
   type RecordChanges,
 } from '../../usecases/changes.ts';
-import { nothingBeside, type Plan } from '../../usecases/plan/planRows.ts';
+import type { Plan } from '../../usecases/plan/planRows.ts';
 import type { Stored } from '../../contract/records.ts';
 import { create, oneSock, swapped, work } from '../../store/testing/fixtures.ts';
 import type { Client } from '../testing/client.ts';
@@ -31,8 +31,7 @@ class Window {
     const told = await alone.get<RecordChanges>(`/records${since(cursor)}`);
     this.records = { cursor: told.json.cursor, body: takeRecords(this.records.body, told.json) };
     const rows = await alone.get<PlanChanges>(`/plan/changes${since(this.plan?.cursor)}`);
-    const known = this.plan?.body ?? { at: rows.json.at, jobs: [], ...nothingBeside };
-    this.plan = { cursor: rows.json.cursor, body: takePlan(known, rows.json) };
+    this.plan = { cursor: rows.json.cursor, body: takePlan(this.plan?.body ?? null, rows.json) };
     this.bytes = told.text.length + rows.text.length;
   }
 }

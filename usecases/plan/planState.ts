@@ -1,5 +1,6 @@
 import { askedJob } from '../../core/rules/rule.ts';
-import { byRisk, planInto } from '../../core/planning/planAll.ts';
+import { byRisk } from '../../core/planning/byRisk.ts';
+import { planInto } from '../../core/planning/planAll.ts';
 import type { JobPlan } from '../../core/planning/planJob.ts';
 import { dayOf, startOfDay, type Instant } from '../../core/time/day.ts';
 import type { WearPriors } from '../../core/wear/wearGrid.ts';

@@ -15,7 +15,7 @@ import {
   type PlanChanges,
   type RecordChanges,
 } from '../../usecases/changes.ts';
-import { nothingBeside, type Plan } from '../../usecases/plan/planRows.ts';
+import type { Plan } from '../../usecases/plan/planRows.ts';
 import { settingOf } from '../../model/settings.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import type { WaterAnswer } from '../../usecases/water/waterAnswer.ts';
@@ -70,7 +70,7 @@ const planQuery = queryOptions({
       '/plan/changes',
       '/plan',
       held,
-      (known, changes) => takePlan(known ?? { at: changes.at, jobs: [], ...nothingBeside }, changes),
+      takePlan,
     );
     return { body, cursor };
   },

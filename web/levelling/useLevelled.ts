@@ -4,7 +4,7 @@ import { levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts'
 import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
 import type { PlaceInstance } from '../../usecases/levelling/placeInstance.ts';
 import type { PlanRow } from '../../usecases/plan/plan.ts';
-import { evidenceHere } from '../api/standing.ts';
+import { evidenceHere } from '../api/evidence.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import { useNow, usePlan, useSnapshot } from '../api/data.ts';
 import { useSearch, type Memory } from './useSearch.ts';

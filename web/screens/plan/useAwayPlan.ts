@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Day } from '../../../core/time/day.ts';
 import { awayPlan, type AwayPlan } from '../../../usecases/away/awayPlan.ts';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { usePlan, useSnapshot } from '../../api/data.ts';
 
 /** An absence where nobody said. */

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { farPlaces, type FarPlace } from '../../../usecases/levelling/farAhead.ts';
 import type { PlaceInstance } from '../../../usecases/levelling/placeInstance.ts';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { usePlan, useSnapshot } from '../../api/data.ts';
 import { useHour } from '../../levelling/useLevelled.ts';
 import { useSearch } from '../../levelling/useSearch.ts';

@@ -7,7 +7,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';
 import { readableChannel } from '../../../model/water/componentChannel.ts';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { meterChoices, type MeterChoice } from '../../../usecases/round/meters.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { creating, newIds, revising } from '../../api/writing.tsx';

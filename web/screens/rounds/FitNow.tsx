@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { buildRound } from '../../../usecases/round/build.ts';
 import { offOfRounds } from '../../../usecases/round/offList.ts';
 import { asContent } from '../../../usecases/round/withJob.ts';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Stored } from '../../../contract/records.ts';
 import { isDueWhenFound, type Found } from '../../../core/wear/found.ts';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { withJob } from '../../../usecases/round/withJob.ts';
 import { useClock, usePlan, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';

@@ -5,7 +5,7 @@ import type { Day } from '../../../core/time/day.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { buildRound } from '../../../usecases/round/build.ts';
 import { offeredVisit } from '../../../usecases/round/offered.ts';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import type { Evidence } from '../../../model/water/testedWater.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { recoveryOf } from '../../../usecases/round/recovery.ts';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { relativeWord, todayIn, writeDay } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';

@@ -8,7 +8,7 @@ import { useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { addDays, type Day } from '../../../core/time/day.ts';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { roundAhead } from '../../../usecases/round/ahead.ts';
 import {
   routeDay,

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Stored } from '../../../contract/records.ts';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { shiftStood, unreadNotes } from '../../../usecases/round/shift.ts';
 import { useClock, useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';

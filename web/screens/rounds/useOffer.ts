@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Day } from '../../../core/time/day.ts';
-import { evidenceHere } from '../../api/standing.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { offeredVisit } from '../../../usecases/round/offered.ts';
 import { usePlan, useSnapshot } from '../../api/data.ts';
 
