@@ -28,6 +28,12 @@ export const number = (label: string, from: number, to: number, unit: string) =>
 export const id = (label: string) =>
   v.pipe(v.string(`${label} is missing.`), v.uuid(`${label} is not an id.`));
 export const ids = (label: string) => v.array(id(label), `${label}: a list of ids is needed.`);
+/** Days that anything here may be about: beyond them nobody keeps records, and nothing can be reckoned with. */
+export const HORIZON = { from: '1900-01-01', to: '2199-12-31' } as const;
+const beyond = (label: string) =>
+  `${label} must lie between ${HORIZON.from.slice(0, 4)} and ${HORIZON.to.slice(0, 4)}. Is the year right?`;
+const isWithin = (day: string): boolean => day >= HORIZON.from && day.slice(0, 10) <= HORIZON.to;
+
 export const day = (label: string) =>
   v.pipe(
     v.string(`${label} needs a date.`),
@@ -36,6 +42,7 @@ export const day = (label: string) =>
       (text) => text === '' || isRealDay(text),
       `${label}: there is no such day. Write it as year-month-day.`,
     ),
+    v.check((text) => !isRealDay(text) || isWithin(text), beyond(label)),
   );
 export const instant = (label: string) =>
   v.pipe(
@@ -45,6 +52,7 @@ export const instant = (label: string) =>
       `${label} must be written as an instant in UTC.`,
     ),
     v.check((at) => !Number.isNaN(Date.parse(at)), `${label}: there is no such time.`),
+    v.check(isWithin, beyond(label)),
   );
 export const zone = (label: string) =>
   v.pipe(

@@ -45,6 +45,11 @@ export class Snapshot {
     return id === null ? undefined : this.get(kind, id)?.content;
   }
 
+  /** Every record, kind by kind. */
+  everything(): Stored[] {
+    return recordKinds.flatMap((kind): Stored[] => this.all(kind));
+  }
+
   all<K extends RecordKind>(kind: K): Stored<K>[] {
     const own = this.byKind.get(kind) as Map<string, Stored<K>> | undefined;
     if (!this.below) return [...(own?.values() ?? [])];

@@ -16,7 +16,7 @@ import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
 import type { RecordChanges } from '../usecases/changes.ts';
 import { ChangeLog } from './changeLog.ts';
 import type { Databases } from './database.ts';
-import { DeviceReadings } from './deviceReadings.ts';
+import { DeviceReadings, ReadingKeys } from './deviceReadings.ts';
 import { oneAtATime } from './oneAtATime.ts';
 import { StoreProblem, type FieldError } from './problems.ts';
 import {
@@ -37,6 +37,7 @@ export class Store {
   private readonly changes = new EventEmitter().setMaxListeners(0);
   private current: Snapshot | null = null;
   private readonly log = new ChangeLog<Stored>();
+  private readonly readingKeys = new ReadingKeys();
   /** Counts changes: what was worked out of the records at one count holds until the next. */
   version = 0;
 
@@ -128,7 +129,10 @@ export class Store {
         const { results, changed } = await this.applyIn(manager, work);
         return { changed, answer: await beside(manager, results) };
       });
-      for (const record of changed) this.current?.apply(record);
+      for (const record of changed) {
+        this.current?.apply(record);
+        this.readingKeys.apply(record);
+      }
       if (changed.length > 0) this.version++;
       // readings are asked for apart
       if (changed.length > 0) this.log.add(changed.filter(({ kind }) => kind !== 'reading'));
@@ -145,7 +149,7 @@ export class Store {
     const known = await knownRevisions(manager, work.writes);
     const standing = await standingRecords(manager, work.writes);
     const existed = new Set(standing.keys());
-    const devices = new DeviceReadings(work.writes, this.current ?? new Snapshot());
+    const devices = new DeviceReadings(this.readingKeys, this.current ?? new Snapshot());
     const madeAt = new Date(this.now()).toISOString();
     const results: WriteResult[] = [];
     const revisions: RevisionRow[] = [];
@@ -299,6 +303,7 @@ export class Store {
   /** For import: forget what was read, and tell everybody. */
   forget(): void {
     this.current = null;
+    this.readingKeys.forget();
     this.log.startAnew();
     this.version++;
     this.changes.emit('change', []);

@@ -4,7 +4,6 @@ import { instantOf, type JobFacts } from '../rules/facts.ts';
 import type { CostRatios } from './lateness.ts';
 import { planJob, type JobPlan } from './planJob.ts';
 import type { WearPriors } from '../wear/wearGrid.ts';
-import { states } from './states.ts';
 import type { VisitRhythm } from './visits.ts';
 
 export interface PlannedJob {
@@ -34,6 +33,8 @@ export interface Planning {
   costRatios: CostRatios;
   /** What is believed before a job's own records; undefined: the house's. */
   priorsOf: (jobId: string) => WearPriors | undefined;
+  /** Told of a job whose planning fails, so that the others stand; absent: it is thrown. */
+  onBroken?: (jobId: string, error: unknown) => void;
 }
 
 /** Plans those of the asked jobs that have no plan yet, and whatever they count, into `plans`. */
@@ -41,7 +42,7 @@ export function planInto(
   plans: Map<string, JobPlan>,
   byId: ReadonlyMap<string, PlannedJob>,
   asked: Iterable<string>,
-  { instantAt, costRatios, priorsOf }: Planning,
+  { instantAt, costRatios, priorsOf, onBroken }: Planning,
 ): void {
   const underway = new Set<string>();
 
@@ -52,16 +53,23 @@ export function planInto(
     if (!job || underway.has(jobId) || job.facts.status === 'removed') return null;
     underway.add(jobId);
     const at = instantAt(job.facts.zone);
-    const planned = planJob(job.facts, {
-      at,
-      costRatios,
-      visits: job.visits,
-      priors: priorsOf(jobId),
-      other: (id) => otherJob(job.facts, id, at),
-    });
-    underway.delete(jobId);
-    plans.set(jobId, planned);
-    return planned;
+    try {
+      const planned = planJob(job.facts, {
+        at,
+        costRatios,
+        visits: job.visits,
+        priors: priorsOf(jobId),
+        other: (id) => otherJob(job.facts, id, at),
+      });
+      plans.set(jobId, planned);
+      return planned;
+    } catch (error) {
+      if (!onBroken) throw error;
+      onBroken(jobId, error);
+      return null;
+    } finally {
+      underway.delete(jobId);
+    }
   };
   const otherJob = (asking: JobFacts, id: string, at: Instant): OtherJob | null => {
     const other = byId.get(id);

@@ -1,4 +1,4 @@
-import { Router } from 'express';
+import { Router, type Response } from 'express';
 import { withinScope } from '../../usecases/access/scope.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { Sessions } from '../../store/access/sessions.ts';
@@ -19,6 +19,23 @@ export function changeRoutes(
   desk: PlanDesk,
   access: { sessions: Sessions; ownership: Ownership; live: Live },
 ): Router {
+  const listeners = new Set<Response>();
+  let heart: NodeJS.Timeout | null = null;
+  /** One heart beats for all that listen. */
+  const beat = (): void => {
+    for (const one of listeners) one.write(': still here\n\n');
+    void access.live.recheck();
+  };
+  const join = (res: Response): void => {
+    listeners.add(res);
+    heart ??= setInterval(beat, HEARTBEAT_MS);
+  };
+  const leave = (res: Response): void => {
+    listeners.delete(res);
+    if (listeners.size > 0 || heart === null) return;
+    clearInterval(heart);
+    heart = null;
+  };
   return Router().get('/changes', (req, res) => {
     const { scope, session, kind } = callerOf(req);
     res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
@@ -38,15 +55,12 @@ export function changeRoutes(
     // the open door of an installation without owners shuts when it gets one
     const holds = async (): Promise<boolean> =>
       session ? access.sessions.holds(session.id) : kind === 'alone' && !(await access.ownership.known());
-    const heartbeat = setInterval(() => {
-      res.write(': still here\n\n');
-      void access.live.recheck();
-    }, HEARTBEAT_MS);
+    join(res);
     access.live.add(res, holds, () => res.end());
     req.on('close', () => {
       stop();
       stopRenewals();
-      clearInterval(heartbeat);
+      leave(res);
       access.live.remove(res);
     });
   });

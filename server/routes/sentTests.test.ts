@@ -106,7 +106,7 @@ describe('tests sent by whoever lives beside the tank', () => {
     const before = (await owner.get<Stored[]>('/records/reading')).json.length;
     const asked = await client.post<SentAnswer>('/sent-tests', body);
     expect(asked.json).toMatchObject({
-      asked: [{ parameter: 'alkalinity', text: expect.stringContaining('6.6') }],
+      asked: [{ parameter: 'alkalinity', text: expect.stringContaining('6.6') as string }],
     });
     expect((await owner.get<Stored[]>('/records/reading')).json.length).toBe(before);
     expect((await client.post('/sent-tests', { ...body, ...sent(17), id: body.id, sure: true })).status).toBe(
@@ -122,7 +122,7 @@ describe('tests sent by whoever lives beside the tank', () => {
     const value = { parameter: 'alkalinity', shown: 8, unit: 'dKH', below: false };
     expect((await refused({ values: [{ ...value, shown: 9e5 }] })).errors?.[0]).toMatchObject({
       pointer: '/values/0/shown',
-      detail: expect.stringContaining('Alkalinity cannot be'),
+      detail: expect.stringContaining('Alkalinity cannot be') as string,
     });
     expect((await refused({ values: [{ ...value, unit: 'toString' }] })).errors?.[0]?.detail).toContain(
       'not read in',

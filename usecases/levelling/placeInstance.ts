@@ -101,6 +101,7 @@ export function placeInstance(
   const jobs: PlacedJob[] = [];
   const levelJobs: LevelJob[] = [];
   const heavy: Heavy[] = [];
+  const weighed = weighedOn(evidence, site);
   const workers = snapshot.all('person').map((person) => workerOf(person.content));
   const wishes = wishesOf(evidence);
   const style = settingOf(snapshot).dateFormat;
@@ -118,7 +119,7 @@ export function placeInstance(
     // put off until a day: that day is the first that may have it
     const notBefore = row.heldUntil === null ? 0 : daysBetween(today, row.heldUntil);
     const upheaval = upheavalOf(evidence, record);
-    const tooSoon = isHeavy(upheaval) ? restedOn(evidence, row, site, upheaval.biological) : null;
+    const tooSoon = isHeavy(upheaval) ? restedOn(weighed, row, upheaval.biological) : null;
     // one person by themselves is never told that they are alone
     const lacksAt = (on: Day): Lack[] =>
       workers.length > 1 && definition.hands ? lacksOn(definition.hands, workers, on) : [];
@@ -288,28 +289,41 @@ function levelJob(minutes: number, dueBy: Chance, dueAfter: Chance | null, facts
   };
 }
 
-/** The last day on which something else weighed on the life of its systems; null: none is near. */
-function restedOn(
-  { snapshot, index, definitionOf }: Evidence,
-  row: PlanRow,
-  site: Stored<'site'>,
-  biological: boolean,
-): Day | null {
-  let last: Day | null = null;
-  for (const job of snapshot.all('job')) {
-    if (job.id === row.jobId) continue;
-    const other = upheavalOf({ snapshot, definitionOf }, job.content);
-    if (!other.biological && !(biological && other.largeMechanical)) continue;
-    const place = placeOfJob(job.content, snapshot);
-    if (!place?.systemIds.some((id) => row.systemIds.includes(id))) continue;
-    for (const service of index.on('servicesOfJob', job.id)) {
-      const at = instantOfWhen(service.content.when, site.content.timeZone);
-      const day = at === null ? null : dayOf(at, site.content.timeZone);
-      if (day !== null && (last === null || day > last)) last = day;
-    }
-  }
-  return last;
+/** A job that weighs on the life of its waters, and the last day on which it was done. */
+interface Weighed extends Upheaval {
+  jobId: string;
+  systemIds: readonly string[];
+  day: Day;
 }
+
+function weighedOn(
+  { snapshot, index, definitionOf }: Evidence,
+  { content: site }: Stored<'site'>,
+): Weighed[] {
+  return snapshot.all('job').flatMap((job): Weighed[] => {
+    const upheaval = upheavalOf({ snapshot, definitionOf }, job.content);
+    if (!upheaval.biological && !upheaval.largeMechanical) return [];
+    const place = placeOfJob(job.content, snapshot);
+    if (!place) return [];
+    const days = index.on('servicesOfJob', job.id).flatMap((service): Day[] => {
+      const at = instantOfWhen(service.content.when, site.timeZone);
+      return at === null ? [] : [dayOf(at, site.timeZone)];
+    });
+    const [day] = days.sort((a, b) => b.localeCompare(a));
+    return day === undefined ? [] : [{ ...upheaval, jobId: job.id, systemIds: place.systemIds, day }];
+  });
+}
+
+/** The last day on which something else weighed on the life of its systems; null: none is near. */
+const restedOn = (weighed: readonly Weighed[], row: PlanRow, biological: boolean): Day | null =>
+  weighed
+    .filter(
+      (other) =>
+        other.jobId !== row.jobId &&
+        (other.biological || (biological && other.largeMechanical)) &&
+        other.systemIds.some((id) => row.systemIds.includes(id)),
+    )
+    .reduce<Day | null>((last, { day }) => (last === null || day > last ? day : last), null);
 
 interface Heavy extends Upheaval {
   index: number;

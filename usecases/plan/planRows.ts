@@ -99,8 +99,16 @@ export interface Plan {
   dangers: SystemDanger[];
   /** How far the tests of each water allow anything to be said of it. */
   waters: WaterTested[];
+  /** Jobs that cannot be planned as they are written, and why: mended, they come back. */
+  broken: BrokenJob[];
   /** New water that stands ready. */
   stores: PlantStore[];
+}
+export interface BrokenJob {
+  jobId: string;
+  /** "Stream pump, scrub" */
+  what: string;
+  why: string;
 }
 export interface WaterTested extends WaterStanding {
   systemId: string;
@@ -112,7 +120,14 @@ export interface WaterTested extends WaterStanding {
 }
 /** What a plan says of the water, beside its jobs. */
 export type PlanBeside = Omit<Plan, 'at' | 'jobs'>;
-export const nothingBeside: PlanBeside = { outOfBand: [], incoming: [], dangers: [], waters: [], stores: [] };
+export const nothingBeside: PlanBeside = {
+  outOfBand: [],
+  incoming: [],
+  dangers: [],
+  waters: [],
+  stores: [],
+  broken: [],
+};
 
 /** The tests of a system, as its jobs see them, in its site's zone. */
 export interface SystemSeries {

@@ -1,3 +1,5 @@
+import { isRefusal } from '../../core/errors.ts';
+import { refusalWord } from '../../core/explain/refusalWord.ts';
 import { askedJob } from '../../core/rules/rule.ts';
 import { byRisk } from '../../core/planning/byRisk.ts';
 import { planInto } from '../../core/planning/planAll.ts';
@@ -26,6 +28,7 @@ import {
   type Plan,
   type PlanBeside,
   type PlanRow,
+  type BrokenJob,
 } from './planRows.ts';
 import { verdictOf } from '../../core/water/verdict.ts';
 import { storesReady } from '../water/changeFacts.ts';
@@ -34,7 +37,7 @@ import type { ParameterId } from '../../core/water/parameters.ts';
 import { touchedBy } from './planTouches.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import { systemDangers } from '../water/systemDangers.ts';
-import { zoneOfSystem } from '../../model/facts/places.ts';
+import { placeOfJob, zoneOfSystem } from '../../model/facts/places.ts';
 import { isCharge } from '../../model/water/history.ts';
 import { settingOf } from '../../model/settings.ts';
 import { groupBy, type Snapshot } from '../../model/snapshot.ts';
@@ -82,6 +85,8 @@ export class PlanState {
   private readonly rows = new Map<string, PlanRow>();
   /** The day's priors no longer follow from the records: a record older than the day has changed. */
   private stale = false;
+  /** Jobs that cannot be planned. */
+  private readonly broken = new Map<string, BrokenJob>();
   private jobsOfSystem = new Map<string, string[]>();
   private jobsOfSite = new Map<string, string[]>();
   /** Jobs that wait for an event, by the id of the unit or system where it may happen. */
@@ -105,6 +110,7 @@ export class PlanState {
     this.jobs.clear();
     this.plans.clear();
     this.rows.clear();
+    this.broken.clear();
     this.maker.beginPass();
     for (const jobId of this.maker.structure().placed.keys()) this.assemble(jobId);
     this.priors = dayPriors([...this.jobs.values()], this.dayStart());
@@ -227,6 +233,7 @@ export class PlanState {
             this.instantAt(content.timeZone),
           ),
         ),
+      broken: [...this.broken.values()],
       dangers: systems.flatMap(({ content, zone, series }) => systemDangers(content, series, zone)),
     };
   }
@@ -240,10 +247,32 @@ export class PlanState {
   }
 
   private assemble(jobId: string): boolean {
-    const job = this.maker.assemble(jobId, this.instantAt);
+    this.broken.delete(jobId);
+    const job = this.whole(jobId, () => this.maker.assemble(jobId, this.instantAt));
     if (job) this.jobs.set(jobId, job);
     else this.jobs.delete(jobId);
     return job !== null;
+  }
+
+  /** One bad record stops one line, never the plan: what fails is named, and the rest stands. */
+  private whole<T>(jobId: string, make: () => T | null): T | null {
+    try {
+      return make();
+    } catch (error) {
+      this.breaks(jobId, error);
+      return null;
+    }
+  }
+  private breaks(jobId: string, error: unknown): void {
+    const job = this.snapshot.content('job', jobId);
+    const place = job && placeOfJob(job, this.snapshot);
+    this.broken.set(jobId, {
+      jobId,
+      what: place?.thing ?? (job ? nameOfJob(job) : ''),
+      why: isRefusal(error, 'out-of-range')
+        ? refusalWord(error)
+        : 'Something in its records cannot be reckoned with, most likely a date far off.',
+    });
   }
 
   private replan(asked: readonly string[]): PlanRow[] {
@@ -252,11 +281,13 @@ export class PlanState {
       instantAt: this.instantAt,
       costRatios,
       priorsOf: (jobId) => this.priors.get(jobId),
+      onBroken: (jobId, error) => this.breaks(jobId, error),
     });
     return asked.flatMap((jobId) => {
       const [job, plan] = [this.jobs.get(jobId), this.plans.get(jobId)];
       if (!job || !plan) return [];
-      const row = rowOf(job, plan, dateFormat);
+      const row = this.whole(jobId, () => rowOf(job, plan, dateFormat));
+      if (!row) return [];
       this.rows.set(jobId, row);
       return [row];
     });

@@ -32,8 +32,9 @@ const AHEAD_DAYS = 1;
  */
 export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Instant): LeadStep[] {
   const { snapshot, definitionOf } = evidence;
+  const byJob = new Map(rows.map((row) => [row.jobId, row]));
   const dueBy = (jobId: string, day: Day): boolean => {
-    const row = rows.find((one) => one.jobId === jobId);
+    const row = byJob.get(jobId);
     return (
       row?.recommended !== null &&
       row?.recommended !== undefined &&
@@ -42,11 +43,14 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
       row.state !== 'held'
     );
   };
-  const started = snapshot.all('lead');
+  const keyOf = (jobId: string, forDay: Day, what: string): string => `${jobId} ${forDay} ${what}`;
+  const started = new Map(
+    snapshot
+      .all('lead')
+      .map((lead) => [keyOf(lead.content.jobId, lead.content.forDay, lead.content.what), lead]),
+  );
   const startedOf = (jobId: string, forDay: Day, what: string): LeadStep['started'] => {
-    const lead = started.find(
-      ({ content }) => content.jobId === jobId && content.forDay === forDay && content.what === what,
-    );
+    const lead = started.get(keyOf(jobId, forDay, what));
     return lead ? { recordId: lead.id, at: Date.parse(lead.content.startedAt) } : null;
   };
   const steps: LeadStep[] = [];

@@ -1,4 +1,4 @@
-import { useMemo, useSyncExternalStore } from 'react';
+import { useSyncExternalStore } from 'react';
 import type { DoorView } from '../../contract/access/account.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import type { WorkResult, Write } from '../../contract/work.ts';

@@ -8,6 +8,7 @@ import { useDoor } from '../api/door.ts';
 import { useWriting } from '../api/writing.tsx';
 import { roles } from '../../contract/access/rights.ts';
 import { Band, places, Rail } from './Rail.tsx';
+import { useTitle } from './useTitle.ts';
 import { SyncLine } from './SyncLine.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
@@ -25,6 +26,7 @@ function WideFrame() {
   const navigate = useNavigate();
   const about = useAbout();
   const wrongClock = clockWord(about.aheadMs);
+  useTitle();
   const here = usePersonHere();
   const { pending } = useWriting();
   const [palette, setPalette] = useState<'closed' | 'all' | 'log'>('closed');

@@ -52,7 +52,6 @@ export function SitterScreen() {
 }
 
 function Sitter({ site, params }: { site: Stored<'site'>; params: URLSearchParams }) {
-  const snapshot = useSnapshot();
   const now = useNow();
   const navigate = useNavigate();
   const [ids] = useFixedIds();

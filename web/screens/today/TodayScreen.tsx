@@ -30,6 +30,7 @@ import { WaterFoot } from './WaterFoot.tsx';
 // of those who make rounds
 const OffToday = lazy(() => import('./OffToday.tsx'));
 const RoundsToday = lazy(() => import('./RoundsToday.tsx'));
+const BrokenJobs = lazy(() => import('./BrokenJobs.tsx'));
 const SentToday = lazy(() => import('./SentToday.tsx'));
 
 export function TodayScreen() {
@@ -119,6 +120,11 @@ export function TodayScreen() {
         </Suspense>
       )}
       <WaterAlarm plan={plan} today={today} />
+      {plan.broken.length > 0 && (
+        <Suspense fallback={null}>
+          <BrokenJobs broken={plan.broken} />
+        </Suspense>
+      )}
       {snapshot.all('sent-tests').length > 0 && (
         <Suspense fallback={null}>
           <SentToday />
