@@ -39,24 +39,26 @@ export function SendTests({
   const system = week.systems.find((one) => one.id === systemId);
   return (
     <section className="datum" aria-label="Send tests">
-      <h2>You tested the water?</h2>
-      {week.systems.length > 1 && (
-        <Choice
-          label="Which water"
-          value={systemId}
-          options={week.systems.map((one) => ({ value: one.id, label: one.name }))}
-          onChange={setSystemId}
-        />
-      )}
-      {system && (
-        <SendForm
-          key={system.id}
-          system={system}
-          name={name}
-          onSent={onSent}
-          {...(headers ? { headers } : {})}
-        />
-      )}
+      <details>
+        <summary className="sendtests">You tested the water? Send it</summary>
+        {week.systems.length > 1 && (
+          <Choice
+            label="Which water"
+            value={systemId}
+            options={week.systems.map((one) => ({ value: one.id, label: one.name }))}
+            onChange={setSystemId}
+          />
+        )}
+        {system && (
+          <SendForm
+            key={system.id}
+            system={system}
+            name={name}
+            onSent={onSent}
+            {...(headers ? { headers } : {})}
+          />
+        )}
+      </details>
     </section>
   );
 }

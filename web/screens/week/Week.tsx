@@ -52,6 +52,7 @@ export function Week({
         {picks}
       </header>
       {links}
+      {send}
       {off.length > 0 && (
         <section className="datum">
           <h2>Left off</h2>
@@ -104,7 +105,6 @@ export function Week({
           ))}
         </ul>
       </section>
-      {send}
       <section className="datum">
         <h2>Done in the last seven days</h2>
         {done.length === 0 && <p>Nothing was written down.</p>}
