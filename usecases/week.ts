@@ -9,7 +9,7 @@ import { instantOfWhen } from '../model/facts/when.ts';
 import type { OutOfBand, Plan, WaterTested } from './plan/plan.ts';
 import type { SystemDanger } from './water/systemDangers.ts';
 import type { RecordContent } from '../contract/records.ts';
-import { testables, type Testable } from './water/sentTests.ts';
+import type { Testable } from './water/sentTests.ts';
 import type { Evidence } from '../model/water/testedWater.ts';
 
 const DAYS = 7;
@@ -53,8 +53,6 @@ export interface WeekAtPlace {
     tested: WaterTested | null;
     outOfBand: OutOfBand[];
     dangers: SystemDanger[];
-    /** What may be tested in it. */
-    testables: Testable[];
   }[];
   /** The units in which they are read; null: nobody said. */
   units: RecordContent<'setting'>['units'] | null;
@@ -62,6 +60,12 @@ export interface WeekAtPlace {
   done: WeekDone[];
   /** Visits whose report may be read, the newest first. */
   reports: { roundId: string; day: Day }[];
+}
+/** The same as it is answered: with what may be tested, for those who may send tests, and the other places there are. */
+export interface WeekAnswer extends Omit<WeekAtPlace, 'systems'> {
+  systems: (WeekAtPlace['systems'][number] & { testables: Testable[] })[];
+  places: { id: string; name: string }[];
+  maySend: boolean;
 }
 const urgent: ReadonlySet<State> = new Set<State>(['left-off', 'past-window', 'in-window', 'time-to-do']);
 
@@ -136,7 +140,6 @@ export function weekAtPlace(
       tested: plan.waters.find((one) => one.systemId === id) ?? null,
       outOfBand: plan.outOfBand.filter((one) => one.systemId === id),
       dangers: plan.dangers.filter((one) => one.systemId === id),
-      testables: testables(evidence, id, now),
     })),
     jobs,
     reports: snapshot

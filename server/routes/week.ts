@@ -3,6 +3,7 @@ import * as v from 'valibot';
 import { v7 as uuid } from 'uuid';
 import { DeviceReadings } from '../../contract/access/account.ts';
 import { sitesWithin, withinScope } from '../../usecases/access/scope.ts';
+import { testables } from '../../usecases/water/sentTests.ts';
 import { weekAtPlace } from '../../usecases/week.ts';
 import type { Work } from '../../contract/work.ts';
 import { StoreProblem } from '../../store/problems.ts';
@@ -26,7 +27,13 @@ export function weekRoutes(store: Store, evidence: EvidenceDesk, desk: PlanDesk,
       // a place one may not see is a place that is not there
       if (!week) throw StoreProblem.notFound('place');
       const places = sites.map((id) => ({ id, name: known.snapshot.content('site', id)?.name ?? '' }));
-      res.json({ ...week, places, maySend: may(caller, 'tests.send') });
+      const maySend = may(caller, 'tests.send');
+      // what may be tested is worked out for those alone who may send it
+      const systems = week.systems.map((system) => ({
+        ...system,
+        testables: maySend ? testables(known, system.id, now()) : [],
+      }));
+      res.json({ ...week, systems, places, maySend });
     })
     .post('/device/readings', async (req, res) => {
       const { account, scope } = callerOf(req);

@@ -8,6 +8,7 @@ import { beyondLimitOf, meterQuestion } from '../../../usecases/round/meterQuest
 import type { Meter } from '../../../usecases/round/meters.ts';
 import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { todayIn, writeDay, writeInstant } from '../../parts/dates.ts';
+import { typedNumber } from '../../parts/typedNumber.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
@@ -71,11 +72,6 @@ function Way({ walk: { meters, walked, at, go } }: { walk: Walk }) {
   );
 }
 
-const numberOf = (text: string): number | null => {
-  const value = Number(text.trim().replace(',', '.'));
-  return text.trim() === '' || !Number.isFinite(value) ? null : value;
-};
-
 function MeterHere({ meter, walk }: { meter: Meter; walk: Walk }) {
   const { walked, meters, at, pending, type, read, sheet } = walk;
   const setting = useSetting();
@@ -91,7 +87,7 @@ function MeterHere({ meter, walk }: { meter: Meter; walk: Walk }) {
   const today = todayIn(zone, now);
   const known = walked.read[meter.channelId];
   const text = walked.typed[meter.channelId] ?? (known ? unit.figure(known.value) : '');
-  const shown = numberOf(text);
+  const shown = typedNumber(text);
   const value = shown === null ? null : unit.toStored(shown);
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
   const channel = {

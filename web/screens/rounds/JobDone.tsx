@@ -60,7 +60,8 @@ export function JobDone({ step, here, finish, blocked }: Finishing) {
   const planned = state.litres.get(step.systemIds[0] ?? '')?.litres ?? step.litres;
   const systemId = step.systemIds[0] ?? '';
   const [drained, setDrained] = useDrained(round.id, systemId);
-  const litres = drained.litres ?? planned;
+  // of a change alone: what else is done in that water moved none of it
+  const litres = step.work === 'change water' ? (drained.litres ?? planned) : null;
   const [more, setMore] = useState<More | null>(null);
   const [found, setFound] = useState<Found | null>(null);
   const isJob = isTheJob(step);

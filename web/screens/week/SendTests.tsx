@@ -7,11 +7,11 @@ import { parameterUnit } from '../../../core/water/parameterUnits.ts';
 import { unitOfWords } from '../../../usecases/imports/heads.ts';
 import type { SendTests as Sent, SentAnswer } from '../../../contract/water/sentTests.ts';
 import type { Testable } from '../../../usecases/water/sentTests.ts';
-import type { WeekAtPlace } from '../../../usecases/week.ts';
 import { api } from '../../api/client.ts';
 import { newIds } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import type { WeekAnswer } from '../../../usecases/week.ts';
 import { useKept } from '../../parts/useKept.ts';
 
 interface Draft {
@@ -29,7 +29,7 @@ export function SendTests({
   headers,
   onSent,
 }: {
-  week: WeekAtPlace;
+  week: WeekAnswer;
   /** Who they are; empty: they say so themselves. */
   name: string;
   headers?: Record<string, string>;
@@ -69,7 +69,7 @@ function SendForm({
   headers,
   onSent,
 }: {
-  system: WeekAtPlace['systems'][number];
+  system: WeekAnswer['systems'][number];
   name: string;
   headers?: Record<string, string>;
   onSent: () => void;

@@ -6,7 +6,7 @@ import { Outside } from '../door/Outside.tsx';
 import { Picture } from './Picture.tsx';
 import { SendTests } from './SendTests.tsx';
 import { Week } from './Week.tsx';
-import type { WeekAnswer } from './WeekScreen.tsx';
+import type { WeekAnswer } from '../../../usecases/week.ts';
 import '../../parts/narrow.css';
 
 const EVERY_MS = 60_000;

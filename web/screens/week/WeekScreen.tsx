@@ -1,15 +1,13 @@
 import { useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import type { SheetView } from '../../../usecases/sitter/sheets.ts';
-import type { WeekAtPlace } from '../../../usecases/week.ts';
+import type { WeekAnswer } from '../../../usecases/week.ts';
 import { api } from '../../api/client.ts';
 import { useDoor, useMay } from '../../api/door.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { Pick } from '../../parts/Pick.tsx';
 import { SendTests } from './SendTests.tsx';
 import { Week } from './Week.tsx';
-
-export type WeekAnswer = WeekAtPlace & { places: { id: string; name: string }[]; maySend: boolean };
 
 /** This week at a place, for whoever may read it. */
 export function WeekScreen() {
