@@ -1,10 +1,9 @@
-import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { count, chanceWord } from '../../../core/explain/words.ts';
 import { STORE_MARGIN, type AwayAnswer } from '../../../core/planning/away.ts';
 import { addDays, daysBetween, isRealDay, type Day } from '../../../core/time/day.ts';
-import { awayPlan, type AwayJob, type AwayPlan, type AwayStore } from '../../../usecases/away/awayPlan.ts';
-import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
+import type { AwayJob, AwayPlan, AwayStore } from '../../../usecases/away/awayPlan.ts';
+import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { todayIn, writeDay } from '../../parts/dates.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
