@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { stampOf } from '../store/backup.ts';
 import { databaseFile, openDatabases, type Databases } from '../store/database.ts';
+import { newestBackup } from '../store/soundness.ts';
 import { takeLock } from '../store/lock.ts';
 import { BadInput } from './exit.ts';
 import { now } from './clock.ts';
@@ -12,7 +13,9 @@ export async function withReading<T>(
   dataDir: string,
   work: (databases: Databases) => Promise<T>,
 ): Promise<T> {
-  if (!existsSync(databaseFile(dataDir))) throw new BadInput(`There are no data in ${dataDir}.`);
+  // gone, with backups there, it is said to be damaged when it is opened
+  if (!existsSync(databaseFile(dataDir)) && newestBackup(dataDir) === null)
+    throw new BadInput(`There are no data in ${dataDir}.`);
   return opened(dataDir, work);
 }
 

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
 import { copyDatabase, databaseFile } from './database.ts';
 import { StoreProblem } from './problems.ts';
+import { faultOfFile } from './soundness.ts';
 
 /** A backup is a folder: a consistent copy of the database, and the pictures. */
 export async function backUp(source: DataSource, dataDir: string, stamp: string): Promise<string> {
@@ -11,15 +12,24 @@ export async function backUp(source: DataSource, dataDir: string, stamp: string)
   const draft = `${to}.part`;
   rmSync(draft, { recursive: true, force: true });
   mkdirSync(draft, { recursive: true });
-  await copyDatabase(source, databaseFile(draft));
-  cpSync(join(dataDir, 'pictures'), join(draft, 'pictures'), { recursive: true });
-  renameSync(draft, to);
+  try {
+    await copyDatabase(source, databaseFile(draft));
+    cpSync(join(dataDir, 'pictures'), join(draft, 'pictures'), { recursive: true });
+    renameSync(draft, to);
+  } catch (error) {
+    // half a backup is none
+    rmSync(draft, { recursive: true, force: true });
+    throw error;
+  }
   return to;
 }
 
 /** Puts a backup in place of a data directory's content; what was there is kept beside it. @returns where */
 export function restoreBackup(backup: string, dataDir: string, stamp: string): string | null {
   if (!existsSync(databaseFile(backup))) throw StoreProblem.notFound(`backup (${backup})`);
+  // before anything of what is there is touched
+  const fault = faultOfFile(databaseFile(backup));
+  if (fault !== null) throw StoreProblem.damaged(`The backup ${backup} ${fault}. Nothing was changed.`);
   const kept = existsSync(databaseFile(dataDir)) ? join(dataDir, 'backups', `before-restore-${stamp}`) : null;
   mkdirSync(dataDir, { recursive: true });
   if (kept) {

@@ -14,6 +14,7 @@ import { Routes1795800000000 } from './migrations/1795800000000-routes.ts';
 import { SentTests1795900000000 } from './migrations/1795900000000-sentTests.ts';
 import { accessEntities } from './access/rows.ts';
 import { recordEntities, revisionEntity } from './rows.ts';
+import { requireSound } from './soundness.ts';
 
 /** Every migration, in order. A new one is a new file and a line here. */
 const migrations = [
@@ -67,6 +68,7 @@ export async function openDatabases(dataDir: string, nameOfCopy: string): Promis
   for (const folder of ['pictures', 'backups'])
     mkdirSync(join(dataDir, folder), { recursive: true, mode: 0o700 });
   const file = databaseFile(dataDir);
+  requireSound(file, dataDir);
   const existed = existsSync(file);
   const writer = await sourceOf(file, 'FULL').initialize();
   let copyBeforeMigration: string | null = null;
