@@ -278,6 +278,8 @@ test('a neglected tank is brought back over visits; a sitter’s sheet is made, 
   await page.goto(`${address}/rounds/sitter?site=${await siteNamed(address, 'Workshop')}`);
   await page.getByRole('button', { name: /^Add a task/ }).click();
   await page.getByLabel('Task').last().fill('Two cubes of food at noon');
+  await page.getByRole('button', { name: /^Add a task/ }).click();
+  await page.getByLabel('Task').last().fill('Count the clownfish');
   await expectFaultless(page);
   await page.getByRole('button', { name: 'Make the sheet' }).first().click();
   await expect(page.getByRole('region', { name: 'Do not touch' })).toContainText('calcium reactor');

@@ -57,7 +57,7 @@ function Sitter({ site, params }: { site: Stored<'site'>; params: URLSearchParam
   const [ids] = useFixedIds();
   const { send, pending, error } = useSend();
   const today = todayIn(site.content.timeZone, now);
-  const [from] = useState<Day>(params.get('from') ?? addDays(today, 1));
+  const [from] = useState<Day>(params.get('from') ?? today);
   const [to] = useState<Day>(params.get('to') ?? addDays(from, USUAL_DAYS - 1));
   const helper = {
     everyDays: Number(params.get('every')) || HELPER_DAYS,
