@@ -1,4 +1,4 @@
-import { Refusal } from '../errors.ts';
+import { isRefusal, Refusal, requireWithin } from '../errors.ts';
 import { molarMass } from '../quantity/constants.ts';
 import { quantities, scaled, type Unit } from '../quantity/quantities.ts';
 import { parameters, type ParameterId } from './parameters.ts';
@@ -10,7 +10,6 @@ import {
 } from './practicalSalinity.ts';
 import { densityLimits, seawaterDensityKgM3 } from './seawaterDensity.ts';
 import { bisect } from '../numeric/bisect.ts';
-import { requireWithin } from '../errors.ts';
 
 // Units as kits and laboratories print them. One is stored; the others are this many of it, or follow a published scale.
 
@@ -111,4 +110,14 @@ export function parameterUnit(parameter: ParameterId, unit: string): Unit {
   const found = unitsOfParameter(parameter)[unit];
   if (!found) throw new Refusal('no-such-unit', { quantity: parameters[parameter].name, unit });
   return found;
+}
+
+/** A value in the stored unit; null where the unit has no such value: its own scale may be narrower than the water's. */
+export function storedOrNull(parameter: ParameterId, shown: number, unit: string): number | null {
+  try {
+    return parameterUnit(parameter, unit).toStored(shown);
+  } catch (error) {
+    if (!isRefusal(error, 'out-of-range')) throw error;
+    return null;
+  }
 }

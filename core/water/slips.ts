@@ -1,7 +1,6 @@
-import { isRefusal } from '../errors.ts';
 import type { Band, ParameterId } from './parameters.ts';
 import { parameters } from './parameters.ts';
-import { parameterUnit, unitsOfParameter } from './parameterUnits.ts';
+import { storedOrNull, unitsOfParameter } from './parameterUnits.ts';
 
 /** What a mistake is called; the words stand in explain/. */
 export type SlipKind =
@@ -72,7 +71,7 @@ export function slipOf(
   context: SlipContext,
 ): Slip | null {
   const { likely, usualFactor } = parameters[parameter];
-  const read = possible(parameter, stored(parameter, shown, unit));
+  const read = possible(parameter, storedOrNull(parameter, shown, unit));
   const { last } = context;
   const slip = { parameter, read, meant: null, unit: null, moveTo: null, last };
   const expected =
@@ -110,10 +109,10 @@ function candidates(parameter: ParameterId, shown: number, unit: string, context
       return;
     found.push({ kind, meant: can, unit: other, moveTo: null });
   };
-  if (context.thousands) add('thousands', stored(parameter, clean(shown * 1000), unit));
-  for (const shift of SHIFTS) add('point', stored(parameter, clean(shown * shift), unit));
+  if (context.thousands) add('thousands', storedOrNull(parameter, clean(shown * 1000), unit));
+  for (const shift of SHIFTS) add('point', storedOrNull(parameter, clean(shown * shift), unit));
   for (const other of Object.keys(unitsOfParameter(parameter)))
-    if (other !== unit) add('other-unit', stored(parameter, shown, other), other);
+    if (other !== unit) add('other-unit', storedOrNull(parameter, shown, other), other);
   const neighbour = neighbours[parameter];
   const there = neighbour ? context.others[neighbour] : undefined;
   if (neighbour && there && !there.typed && there.last !== null && there.last > 0 && shown > 0) {
@@ -127,15 +126,6 @@ function candidates(parameter: ParameterId, shown: number, unit: string, context
 /** A shifted point brings no new digits. */
 const clean = (value: number): number => Number(value.toPrecision(12));
 
-/** In the stored unit; null where the unit has no such value. */
-function stored(parameter: ParameterId, shown: number, unit: string): number | null {
-  try {
-    return parameterUnit(parameter, unit).toStored(shown);
-  } catch (error) {
-    if (!isRefusal(error, 'out-of-range')) throw error;
-    return null;
-  }
-}
 function possible(parameter: ParameterId, value: number | null): number | null {
   const { from, to } = parameters[parameter].possible;
   return value === null || value < from || value > to ? null : value;

@@ -1,7 +1,4 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { AddressInfo } from 'node:net';
-import { simpleParser, type ParsedMail } from 'mailparser';
-import { SMTPServer } from 'smtp-server';
 import { v7 as uuid } from 'uuid';
 import { buildRound } from '../../usecases/round/build.ts';
 import type { RoundReport } from '../../usecases/round/report.ts';
@@ -13,6 +10,7 @@ import { evidenceOf } from '../../model/water/testedWater.ts';
 import { create, NOW, oneSock, swapped, work } from '../../store/testing/fixtures.ts';
 import type { Client } from '../testing/client.ts';
 import { House } from '../testing/house.ts';
+import { Mailbox } from '../testing/mailbox.ts';
 
 let house: House;
 let owner: Client;
@@ -21,16 +19,7 @@ let client: Client;
 const { ids, writes } = oneSock();
 const other = oneSock();
 const [round, service] = [uuid(), uuid()];
-const letters: ParsedMail[] = [];
-const smtp = new SMTPServer({
-  disabledCommands: ['STARTTLS', 'AUTH'],
-  onData: (stream, _session, done) => {
-    simpleParser(stream).then((letter) => {
-      letters.push(letter);
-      done();
-    }, done);
-  },
-});
+const mailbox = new Mailbox();
 let sequence = 0;
 const act = (what: RoundWhat) =>
   create('round-action', {
@@ -67,11 +56,11 @@ beforeAll(async () => {
   if (sent.status !== 200) throw new Error(sent.text);
   helper = (await house.person(owner, 'helper', { siteIds: [ids.site] })).client;
   client = (await house.person(owner, 'client', { systemIds: [ids.system] })).client;
-  await new Promise<void>((ready) => smtp.listen(0, '127.0.0.1', ready));
+  await mailbox.open();
 });
 afterAll(async () => {
   await house.close();
-  await new Promise<void>((done) => smtp.close(() => done()));
+  await mailbox.close();
 });
 
 describe('the report of a round', () => {
@@ -145,7 +134,7 @@ describe('the report of a round', () => {
     const none = await owner.post<{ detail: string }>(path, { to: 'cafe@example.org' });
     expect([none.status, none.json.detail]).toEqual([409, expect.stringContaining('No mail is set up')]);
     expect((await owner.post(path, { to: 'nobody' })).status).toBe(400);
-    const { port } = smtp.server.address() as AddressInfo;
+    const { port } = mailbox;
     const mail = {
       host: '127.0.0.1',
       port,
@@ -157,7 +146,7 @@ describe('the report of a round', () => {
     expect((await owner.put('/mail', mail)).status).toBeLessThan(300);
     const sent = await owner.post<{ mailWord: string }>(path, { to: 'cafe@example.org' });
     expect(sent.json.mailWord).toBe('Sent to cafe@example.org.');
-    const [letter] = letters;
+    const [letter] = mailbox.letters;
     expect(letter?.subject).toContain('Home: visit of');
     expect(letter?.attachments.map((one) => [one.filename, one.content.subarray(0, 5).toString()])).toEqual([
       ['home-2026-11-25.pdf', '%PDF-'],

@@ -1,7 +1,4 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { AddressInfo } from 'node:net';
-import { simpleParser, type ParsedMail } from 'mailparser';
-import { SMTPServer } from 'smtp-server';
 import { v7 as uuid } from 'uuid';
 import type { Shown } from '../../contract/access/account.ts';
 import type { Stored } from '../../contract/records.ts';
@@ -10,6 +7,7 @@ import type { SentAnswer } from '../../contract/water/sentTests.ts';
 import { create, NOW, oneSock, work } from '../../store/testing/fixtures.ts';
 import type { Client } from '../testing/client.ts';
 import { House } from '../testing/house.ts';
+import { Mailbox } from '../testing/mailbox.ts';
 
 let house: House;
 let owner: Client;
@@ -17,16 +15,7 @@ let client: Client;
 let link: { client: Client; headers: Record<string, string> };
 const { ids, writes } = oneSock();
 const other = oneSock();
-const letters: ParsedMail[] = [];
-const smtp = new SMTPServer({
-  disabledCommands: ['STARTTLS', 'AUTH'],
-  onData: (stream, _session, done) => {
-    simpleParser(stream).then((letter) => {
-      letters.push(letter);
-      done();
-    }, done);
-  },
-});
+const mailbox = new Mailbox();
 const DAY = 86_400_000;
 const ago = (days: number): string => new Date(NOW - days * DAY).toISOString();
 
@@ -65,11 +54,11 @@ beforeAll(async () => {
     ...{ id: uuid(), name: 'café', siteId: ids.site, systemIds: [], sendsTests: true, days: null },
   });
   link = { client: house.near(), headers: { Authorization: `Link ${made.json.token}` } };
-  await new Promise<void>((resolve) => smtp.listen(0, '127.0.0.1', resolve));
+  await mailbox.open();
 });
 afterAll(async () => {
   await house.close();
-  await new Promise<void>((resolve) => smtp.close(() => resolve()));
+  await mailbox.close();
 });
 
 const sent = (shown: number, some: object = {}) => ({
@@ -138,7 +127,7 @@ describe('tests sent by whoever lives beside the tank', () => {
     expect((await client.post('/sent-tests', elsewhere)).status).toBe(404);
   });
   test('those who do the work are told by mail', async () => {
-    const { port } = smtp.server.address() as AddressInfo;
+    const { port } = mailbox;
     await owner.ask('/mail', {
       method: 'PUT',
       body: {
@@ -160,8 +149,8 @@ describe('tests sent by whoever lives beside the tank', () => {
     });
     expect(changed.status).toBe(200);
     await client.post('/sent-tests', sent(6.9));
-    await expect.poll(() => letters.length, { timeout: 5000 }).toBe(1);
-    expect(letters[0]?.subject).toBe('Reef: tests from Ines');
-    expect(letters[0]?.text).toContain('Alkalinity 6.9 dKH');
+    await expect.poll(() => mailbox.letters.length, { timeout: 5000 }).toBe(1);
+    expect(mailbox.letters[0]?.subject).toBe('Reef: tests from Ines');
+    expect(mailbox.letters[0]?.text).toContain('Alkalinity 6.9 dKH');
   });
 });

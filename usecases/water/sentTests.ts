@@ -1,11 +1,15 @@
 import { v5 as named } from 'uuid';
-import { isRefusal } from '../../core/errors.ts';
 import { dangerTitle, dangerWord, firstActWord } from '../../core/explain/dangerWord.ts';
 import { remedyWord } from '../../core/explain/remedyWord.ts';
 import { formatNumber } from '../../core/quantity/quantities.ts';
 import { slipWord } from '../../core/explain/slipWord.ts';
 import { dayOf, endOfDay, type Instant } from '../../core/time/day.ts';
-import { parameterUnit, storedUnitOf, unitsOfParameter } from '../../core/water/parameterUnits.ts';
+import {
+  parameterUnit,
+  storedOrNull,
+  storedUnitOf,
+  unitsOfParameter,
+} from '../../core/water/parameterUnits.ts';
 import { parameterWord, parameters, type ParameterId } from '../../core/water/parameters.ts';
 import type { Remedy } from '../../core/water/remedies/types.ts';
 import { slipOf } from '../../core/water/slips.ts';
@@ -68,17 +72,12 @@ const waterAt = (evidence: Evidence, systemId: string, now: Instant): SystemWate
 function storedOf({ parameter, shown, unit }: SendTests['values'][number]): number | string {
   const { name, possible } = parameters[parameter];
   if (!Object.hasOwn(unitsOfParameter(parameter), unit)) return `${name} is not read in ${unit}.`;
-  const { label, toStored, fromStored } = parameterUnit(parameter, unit);
-  const range = `it lies between ${fromStored(possible.from)} and ${fromStored(possible.to)} ${label}.`;
-  try {
-    const stored = toStored(shown);
-    return stored < possible.from || stored > possible.to
-      ? `${name} cannot be ${shown} ${label}: ${range}`
-      : stored;
-  } catch (error) {
-    if (!isRefusal(error, 'out-of-range')) throw error;
-    return `${name} cannot be ${shown} ${label}.`;
-  }
+  const { label, fromStored } = parameterUnit(parameter, unit);
+  const stored = storedOrNull(parameter, shown, unit);
+  if (stored === null) return `${name} cannot be ${shown} ${label}.`;
+  return stored < possible.from || stored > possible.to
+    ? `${name} cannot be ${shown} ${label}: it lies between ${fromStored(possible.from)} and ${fromStored(possible.to)} ${label}.`
+    : stored;
 }
 
 /** What cannot be, by its place among the values; empty: all can. */

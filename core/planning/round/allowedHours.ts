@@ -78,9 +78,10 @@ export function beginsAllowed(
   hours: readonly AllowedHours[],
   wantedMin: number,
 ): { fromMin: number; toMin: number } | null {
+  const disturbing = steps.filter((step) => disturbances.some((what) => disturbs(step, what)));
   const stretches: { fromMin: number; toMin: number }[] = [];
   for (let begin = 0; begin < DAY_MIN; begin += STEP_MIN) {
-    if (outsideHours(steps, timing, hours, begin).length > 0) continue;
+    if (outsideHours(disturbing, timing, hours, begin).length > 0) continue;
     const last = stretches.at(-1);
     if (last?.toMin === begin - STEP_MIN) last.toMin = begin;
     else stretches.push({ fromMin: begin, toMin: begin });

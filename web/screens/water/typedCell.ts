@@ -1,8 +1,7 @@
-import { isRefusal } from '../../../core/errors.ts';
 import { slipWord } from '../../../core/explain/slipWord.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
 import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
-import { parameterUnit, unitsOfParameter } from '../../../core/water/parameterUnits.ts';
+import { parameterUnit, storedOrNull, unitsOfParameter } from '../../../core/water/parameterUnits.ts';
 import { slipOf, type Slip, type SlipContext } from '../../../core/water/slips.ts';
 import { typedValue } from '../../../core/water/typedValue.ts';
 import { unitOfWords } from '../../../usecases/imports/heads.ts';
@@ -57,7 +56,7 @@ export function readCell(
   const slip = slipOf(column.id, typed.value, unit, about);
   const { from, to } = parameters[column.id].possible;
   const convert = parameterUnit(column.id, unit).toStored;
-  const stored = convertible(() => convert(typed.value));
+  const stored = storedOrNull(column.id, typed.value, unit);
   if (stored === null || stored < from || stored > to) {
     const { label } = parameterUnit(column.id, unit);
     return {
@@ -89,16 +88,6 @@ function wrongUnit(column: Column, text: string, written: string): string {
       ? ' Sea water is about 35 ppt, which is 35,000 ppm.'
       : '';
   return `“${text}”: ${column.name.toLowerCase()} is not read in ${written}.${hint} This column is in ${column.unitLabel}.`;
-}
-
-/** The range of a unit's own scale may be narrower than the water's. */
-function convertible(act: () => number): number | null {
-  try {
-    return act();
-  } catch (error) {
-    if (!isRefusal(error, 'out-of-range')) throw error;
-    return null;
-  }
 }
 
 /** The question in one sentence. */
