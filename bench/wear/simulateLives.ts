@@ -107,6 +107,10 @@ const costRatios = [2, 5, 20, 100] as const;
 const PARTS_IN_A_GROUP = 5;
 const BETWEEN_LIKE_PARTS = 0.12;
 const LOOKS_TRIED = 200;
+/** Jobs of one place live through the same year. */
+const JOBS_AT_A_PLACE = 8;
+const MS_PER_DAY = 86_400_000;
+const DAYS_A_YEAR = 365.2425;
 
 /** All cases of one seed: so many of each kind and number of cycles. */
 export function simulate(seed: number, perKind: number, lengths: readonly number[]): SimulatedCase[] {
@@ -119,6 +123,9 @@ export function simulate(seed: number, perKind: number, lengths: readonly number
     }),
   );
 }
+
+/** Shares of a year, spread evenly whatever the number of them: the golden section, without a draw. */
+const spreadEvenly = (index: number): number => (index * 0.618_033_988_75) % 1;
 
 /** ln of the life typical for the keeper of a whole group, kept from part to part. */
 const ofGroup = new Map<string, { range: readonly [number, number]; mu: number }>();
@@ -140,10 +147,15 @@ function simulateOne(kind: Kind, length: number, index: number, chance: Chance):
   const changesAfter = chance.happens(truth.unseenChange) ? Math.floor(chance.even() * length) : -1;
   const doubledAfter =
     truth.doubled && length > 1 ? length - 2 - Math.floor(chance.even() * Math.min(5, length - 1)) : -1;
-  // where the year stood at the first cycle; it goes on with the days
-  const begun = truth.season > 0 ? chance.even() : 0;
+  // a place's season stands anywhere in the year, its jobs begin at any time of it, and the year goes on with their days
+  const home = Math.floor(index / JOBS_AT_A_PLACE);
+  const place = `${kind} ${length} ${home}`;
+  const phase = spreadEvenly(home);
+  const begun = DAYS_A_YEAR * spreadEvenly(index);
   let days = 0;
-  const ofSeason = (): number => truth.season * Math.sin(2 * Math.PI * (begun + days / 365));
+  const ofSeason = (): number =>
+    truth.season * Math.sin(2 * Math.PI * (phase + (begun + days) / DAYS_A_YEAR));
+  const instant = (): number => (begun + days) * MS_PER_DAY;
   // where feeding drives it: grams a day, another mean each cycle, about one part's own usual
   const usual = truth.driven ? Math.exp(1 + chance.normal()) : 1;
   const cycles: CountedCycle[] = [];
@@ -154,13 +166,15 @@ function simulateOne(kind: Kind, length: number, index: number, chance: Chance):
     const neglected = chance.happens(truth.neglectChance) ? 3 + 4 * chance.even() : 1;
     const exposure = (truth.bySight ? life : Math.exp(mu + ofSeason())) * wearAtVisit * neglected;
     const found = chance.happens(truth.gradedShare) ? wordFor(exposure / life, truth, chance) : null;
+    const from = instant();
+    days += exposure / rate;
     cycles.push({
       days: exposure / rate,
+      span: { from, until: instant() },
       driver: truth.driven ? exposure * usual : null,
       found,
       newLifeAfter: false,
     });
-    days += exposure / rate;
     if (c === doubledAfter) mu -= Math.LN2;
     mu += truth.walk * chance.normal();
     if (c === changesAfter) mu += (chance.happens(0.5) ? 1 : -1) * (0.47 + 0.15 * chance.normal());
@@ -179,12 +193,14 @@ function simulateOne(kind: Kind, length: number, index: number, chance: Chance):
         cycles,
         now: {
           days: next.lookedAt / recent,
+          span: { from: instant(), until: instant() + next.lookedAt * MS_PER_DAY },
           driver: truth.driven ? next.lookedAt * usual : null,
           driverRate: truth.driven ? usual * recent : null,
         },
         costRatio: chance.pick(costRatios),
         late: chance.happens(0.5) ? 'gradual' : 'sudden',
         group,
+        place,
       },
     },
   ];

@@ -46,7 +46,13 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
       ? ` Records before ${reason.setAside.what.toLowerCase()} on ${instantWord(reason.setAside.at, context.zone, context.today, context.style)} count little.`
       : '';
     const sooner = reason.soonerWith ? ` Sooner with ${reason.soonerWith} on this water.` : '';
-    return wearRecord(reason, context) + countedWord(reason.counted) + sooner + aside;
+    return (
+      wearRecord(reason, context) +
+      countedWord(reason.counted) +
+      seasonWord(reason.seasonPace) +
+      sooner +
+      aside
+    );
   },
   calendar: ({ range, by }, { ageDays }) => {
     const habit =
@@ -177,6 +183,14 @@ function countedWord(counted: Extract<RuleReason, { kind: 'wear' }>['counted']):
   const usual = perDayWord(measure, usualPerDay);
   if (ratio < RATE_MOVES && ratio > 1 / RATE_MOVES) return ` Counted by ${measureWord(measure)}, ${usual}.`;
   return ` ${measures[measure].name}: ${perDayWord(measure, recentPerDay)} lately, usually ${usual}, so it comes ${ratio > 1 ? 'sooner' : 'later'}.`;
+}
+
+/** A season under this moves no date worth a word. */
+const SEASON_MOVES = 0.06;
+function seasonWord(pace: number | undefined): string {
+  if (pace === undefined || Math.abs(pace - 1) < SEASON_MOVES) return '';
+  const percent = Math.round(Math.abs(pace - 1) * 100);
+  return ` By the records of this place things wear ${percent} % ${pace > 1 ? 'faster' : 'slower'} at this time of year.`;
 }
 
 /** "12 g a day"; a standing rate has its day in the unit already. */

@@ -45,6 +45,8 @@ export type RuleReason =
       soonerWith: string | null;
       /** Its life is counted by this; per day, in the stored unit. */
       counted: { measure: CounterId; usualPerDay: number; recentPerDay: number } | null;
+      /** Days of the year's mean that a day of this season wears like; left out where no season is known of the place. */
+      seasonPace?: number;
     }
   | { kind: 'calendar'; range: LifeRange; by: LimitSetter | null }
   | { kind: 'usage'; ratedHours: LifeRange; usedHours: number | null; hoursPerDay: number; metered: boolean }

@@ -1,10 +1,11 @@
 import { MS_PER_DAY, type Instant } from '../time/day.ts';
 import { isDueWhenFound, type Found } from '../wear/found.ts';
-import { counted, type Counted } from '../wear/driver.ts';
+import { counted, type Counted, type CountedCycle, type CountedNow } from '../wear/driver.ts';
 import { lookLikelihood } from '../wear/lookLikelihood.ts';
 import { knowing, lifeOfRecords, lifeSurvival, outlasting, type LifeBelief } from '../wear/thisLife.ts';
 import { wearPosterior } from '../wear/wearPosterior.ts';
 import type { LifeRange, WearGrid, WearPriors } from '../wear/wearGrid.ts';
+import type { YearlyClock } from '../wear/yearlyPattern.ts';
 import type { JobAge, PossibleAge } from './age.ts';
 import { recentPerDay, totalBetween } from './counter.ts';
 import { instantOf, type JobFacts } from './facts.ts';
@@ -32,7 +33,7 @@ export function wearEvidenceOf(
 ): WearEvidence | null {
   const rule = facts.definition.rules.find((one) => one.kind === 'wear');
   if (!rule) return null;
-  const history = wearHistory(rule.range, { age, facts, at, ageDays });
+  const history = wearHistory(rule.range, { age, facts, at, ageDays, season: priors?.season ?? null });
   const grid = wearPosterior(history.range, history.cycles, priors);
   const since = age.last ? instantOf(age.last) : Number.NEGATIVE_INFINITY;
   const looks = facts.looks.filter((look) => look.at > since);
@@ -86,28 +87,42 @@ export function lifeSeen(
 }
 const LEAST_SEEN = 1e-9;
 
-/** The history of a job as it is learned from: by what is counted where that is known, by days otherwise. */
-export function wearHistory(
-  range: LifeRange,
-  { age, facts, at, ageDays }: { age: JobAge; facts: JobFacts; at: Instant; ageDays: number | null },
-): Counted {
+interface HistoryOf {
+  age: JobAge;
+  facts: JobFacts;
+  at: Instant;
+  ageDays: number | null;
+}
+
+/** The cycles of a job as they are learned from, and how far it is in the present one. */
+export function wearCounted({ age, facts, at, ageDays }: HistoryOf): {
+  cycles: CountedCycle[];
+  now: CountedNow;
+} {
   const { counter } = facts;
   const since = age.last ? instantOf(age.last) : null;
   const total =
     counter === null || since === null || ageDays === null ? null : totalBetween(counter, since, at);
-  return counted(
-    range,
-    age.cycles.map((cycle) => ({
+  return {
+    cycles: age.cycles.map((cycle) => ({
       days: cycle.exposure,
       calendarDays: cycle.days,
+      span: { from: cycle.until - cycle.days * MS_PER_DAY, until: cycle.until },
       driver: cycle.total,
       found: cycle.found,
       newLifeAfter: cycle.newLifeAfter,
     })),
-    {
+    now: {
       days: ageDays ?? 0,
+      span: { from: since ?? at, until: at },
       driver: total === null || age.residualTotal === null ? null : age.residualTotal + total,
       driverRate: counter === null ? null : recentPerDay(counter, at),
     },
-  );
+  };
+}
+
+/** That history by what is counted where that is known, by days otherwise, faster or slower with the season of the place. */
+export function wearHistory(range: LifeRange, of: HistoryOf & { season: YearlyClock | null }): Counted {
+  const { cycles, now } = wearCounted(of);
+  return counted(range, cycles, now, of.season);
 }

@@ -13,7 +13,7 @@ const REACH = 4;
 const PHASES = 10;
 const STEP = MU_STEP / PHASES;
 /** The first search goes by this many standard deviations of ln life, from so many before its mean. */
-const ROUGHLY = 0.5;
+const ROUGHLY = 0.75;
 const FROM_SDS = 5;
 
 /** Cost per unit of time, in planned replacements per e^μ, at an age ln T − μ = u. */

@@ -18,6 +18,7 @@ const NAMED_SD = 0.55;
  * walk's; a jump that led nearby as well would only blur what is known of steady parts. House figures (docs/science.md).
  */
 const UNSEEN_SHIFT = 0.6;
+const UNSEEN_STEPS = Math.round(UNSEEN_SHIFT / MU_STEP);
 const UNSEEN_SD = 0.25;
 /** Chances multiply: before the numbers get too small for the machine they are scaled. */
 const TOO_SMALL = 1e-100;
@@ -36,7 +37,7 @@ export class Belief {
     this.grid = grid;
     this.jumped = new Float64Array(grid.sigmas.length);
     this.shape = new Float64Array(grid.mus.length);
-    this.scratch = new Float64Array(grid.mus.length);
+    this.scratch = new Float64Array(grid.mus.length + 2 * UNSEEN_STEPS);
   }
 
   /**
@@ -89,8 +90,7 @@ export class Belief {
     if (named) {
       normalOnGrid(shape, mean, (spread + NAMED_SD ** 2) / MU_STEP ** 2);
       weighedBy(shape, this.grid.muPrior);
-    } else
-      eitherWay(shape, this.scratch, mean, UNSEEN_SHIFT / MU_STEP, (spread + UNSEEN_SD ** 2) / MU_STEP ** 2);
+    } else eitherWay(shape, this.scratch, mean, (spread + UNSEEN_SD ** 2) / MU_STEP ** 2);
     if (all < TOO_SMALL) this.scale(1 / all);
   }
 
@@ -152,17 +152,25 @@ function weighedBy(shape: Float64Array, prior: Float64Array): void {
   for (let i = 0; i < shape.length; i++) shape[i] = ((shape[i] as number) * (prior[i] as number)) / sum;
 }
 
-/** As likely the one way as the other: half of it so many steps below the mean, half above. */
-function eitherWay(
-  shape: Float64Array,
-  scratch: Float64Array,
-  mean: number,
-  shift: number,
-  variance: number,
-): void {
-  normalOnGrid(scratch, mean - shift, variance);
-  normalOnGrid(shape, mean + shift, variance);
-  for (let i = 0; i < shape.length; i++) shape[i] = ((shape[i] as number) + (scratch[i] as number)) / 2;
+/**
+ * As likely the one way as the other: half of it so many steps below the mean, half above. One normal serves both: the
+ * shift is whole steps of the grid, so it is made on a grid longer by the shift at both ends and read twice.
+ */
+function eitherWay(shape: Float64Array, scratch: Float64Array, mean: number, variance: number): void {
+  const count = shape.length;
+  const both = 2 * UNSEEN_STEPS;
+  normalOnGrid(scratch, mean + UNSEEN_STEPS, variance);
+  let below = 0;
+  let above = 0;
+  for (let i = 0; i < count; i++) {
+    below += scratch[i + both] as number;
+    above += scratch[i] as number;
+  }
+  // what would lie beyond an end of the grid counts inside it
+  const ofBelow = 0.5 / below;
+  const ofAbove = 0.5 / above;
+  for (let i = 0; i < count; i++)
+    shape[i] = ofBelow * (scratch[i + both] as number) + ofAbove * (scratch[i] as number);
 }
 
 /** One pass: weigh, blur, keep. The ends reflect: what would leave the grid stays. Adds to `sums` what was there before it was kept. */

@@ -1,9 +1,17 @@
+import { MS_PER_DAY, type Instant } from '../time/day.ts';
 import type { Found } from './found.ts';
 import type { WearCycle } from './wearPosterior.ts';
 import type { LifeRange } from './wearGrid.ts';
+import type { YearlyClock } from './yearlyPattern.ts';
 
 // Where what wears a part is counted (grams fed, litres, hours), its life is worked out by those: totals as days of its
 // own usual rate, so that the range in days stands as it is, and back to calendar days by the recent rate.
+
+/** From an instant to a later one. */
+export interface Span {
+  from: Instant;
+  until: Instant;
+}
 
 /** One ended cycle in days, with the total of its driver where somebody logged it. */
 export interface CountedCycle {
@@ -11,6 +19,8 @@ export interface CountedCycle {
   days: number;
   /** Calendar days that it took, where its unit rested for some of them. */
   calendarDays?: number;
+  /** When it ran; where it is not said, a season of the place says nothing of it. */
+  span?: Span | undefined;
   driver: number | null;
   found: Found | null;
   newLifeAfter: boolean;
@@ -18,6 +28,8 @@ export interface CountedCycle {
 /** How far a part is in the present cycle. */
 export interface CountedNow {
   days: number;
+  /** From the last service to now. */
+  span?: Span | undefined;
   driver: number | null;
   /** Per day, lately. */
   driverRate: number | null;
@@ -36,6 +48,8 @@ export interface Counted {
   /** Counted per day, usually and lately; null where days are all there is. */
   usualPerDay: number | null;
   recentPerDay: number | null;
+  /** Days of the year's mean that one of the days ahead wears like; null where no season is known. */
+  seasonPace: number | null;
 }
 
 /** A rate far under the usual one says that the part rests, not that it lives for ever. */
@@ -55,10 +69,19 @@ export function usualRate(cycles: readonly CountedCycle[], now: CountedNow): num
   return now.driverRate !== null && now.driverRate > 0 ? now.driverRate : null;
 }
 
-/** A history by its driver where one is logged, by days otherwise. */
-export function counted(range: LifeRange, cycles: readonly CountedCycle[], now: CountedNow): Counted {
+/**
+ * A history by its driver where one is logged, by days otherwise.
+ * @param season what a day wears at this place over the year; a driver that is logged says that by itself
+ */
+export function counted(
+  range: LifeRange,
+  cycles: readonly CountedCycle[],
+  now: CountedNow,
+  season: YearlyClock | null = null,
+): Counted {
   const usual = usualRate(cycles, now);
   if (usual === null) {
+    if (season && now.span) return bySeason(range, cycles, now, now.span, season);
     return {
       range,
       cycles: cycles.map(({ days, calendarDays, found, newLifeAfter }) => ({
@@ -72,6 +95,7 @@ export function counted(range: LifeRange, cycles: readonly CountedCycle[], now: 
       fromDays: (days) => days,
       usualPerDay: null,
       recentPerDay: null,
+      seasonPace: null,
     };
   }
   const soFar = now.driver === null ? now.days : now.driver / usual;
@@ -92,5 +116,46 @@ export function counted(range: LifeRange, cycles: readonly CountedCycle[], now: 
       days >= now.days || now.days <= 0 ? soFar + (days - now.days) * pace : (soFar * days) / now.days,
     usualPerDay: usual,
     recentPerDay: now.driverRate,
+    seasonPace: null,
+  };
+}
+
+/** A season is spoken of as it is in the weeks ahead. */
+const SEASON_AHEAD_DAYS = 60;
+
+/** A history by days of the year's mean: those of the fast half of the year count as more than one. */
+function bySeason(
+  range: LifeRange,
+  cycles: readonly CountedCycle[],
+  now: CountedNow,
+  span: Span,
+  season: YearlyClock,
+): Counted {
+  const pace = ({ from, until }: Span) =>
+    until > from ? (season.between(from, until) * MS_PER_DAY) / (until - from) : 1;
+  const soFar = now.days * pace(span);
+  return {
+    range,
+    cycles: cycles.map((cycle) => ({
+      exposure: cycle.span ? cycle.days * pace(cycle.span) : cycle.days,
+      days: cycle.calendarDays ?? cycle.days,
+      found: cycle.found,
+      newLifeAfter: cycle.newLifeAfter,
+    })),
+    exposureNow: soFar,
+    toDays: (exposure) =>
+      exposure >= soFar || soFar <= 0
+        ? now.days + season.daysFor(span.until, Math.max(0, exposure - soFar))
+        : (now.days * exposure) / soFar,
+    fromDays: (days) =>
+      days >= now.days || now.days <= 0
+        ? soFar + season.between(span.until, span.until + Math.max(0, days - now.days) * MS_PER_DAY)
+        : (soFar * days) / now.days,
+    usualPerDay: null,
+    recentPerDay: null,
+    seasonPace: pace({
+      from: span.until,
+      until: span.until + Math.min(SEASON_AHEAD_DAYS, Math.sqrt(range.lo * range.hi)) * MS_PER_DAY,
+    }),
   };
 }

@@ -1,9 +1,9 @@
 import { ageReplacement } from './ageReplacement.ts';
-import { counted, type Counted, type CountedCycle, type CountedNow } from './driver.ts';
+import { counted, usualRate, type Counted, type CountedCycle, type CountedNow } from './driver.ts';
 import { lendToEach } from './likeParts.ts';
 import { learnSigmaPrior, sigmaEvidence } from './sigmaPrior.ts';
 import { logOf, wearPosterior } from './wearPosterior.ts';
-import { logExposureAtSurvival, momentsOf, survivalAtLog } from './wearSurvival.ts';
+import { logExposureAtSurvival, middleOf, momentsOf, survivalAtLog } from './wearSurvival.ts';
 import {
   beliefOfRange,
   gridSigmas,
@@ -15,6 +15,7 @@ import {
   type WearGrid,
   type WearPriors,
 } from './wearGrid.ts';
+import { learnYearly, YearlyClock, yearlyPoint, type YearlyPoint } from './yearlyPattern.ts';
 
 /** The history of one part's job and what is asked of it. Days, and a driver's units where one is logged. */
 export interface WearCase {
@@ -27,6 +28,8 @@ export interface WearCase {
   late: 'gradual' | 'sudden';
   /** Like parts of one keeper share a group; null: alone. */
   group: string | null;
+  /** Jobs of one place share its season; left out: alone. */
+  place?: string | null;
 }
 export interface WearAnswer {
   /** Days since the last service. */
@@ -40,8 +43,38 @@ export interface WearAnswer {
 export interface PreparedCase extends Omit<WearCase, 'range' | 'cycles'> {
   counted: Counted;
 }
-export function prepareCase({ range, cycles, ...asked }: WearCase): PreparedCase {
-  return { ...asked, counted: counted(range, cycles, asked.now) };
+export function prepareCase(
+  { range, cycles, ...asked }: WearCase,
+  season: YearlyClock | null = null,
+): PreparedCase {
+  return { ...asked, counted: counted(range, cycles, asked.now, season) };
+}
+
+/** What one job tells of the season of its place; nothing where what wears it is logged. */
+export const yearlyPointsOf = (cycles: readonly CountedCycle[], now: CountedNow): YearlyPoint[] =>
+  usualRate(cycles, now) !== null
+    ? []
+    : cycles.flatMap(({ span, found, days }) => {
+        const point = span && found && yearlyPoint(found, days, span);
+        return point ? [point] : [];
+      });
+
+/** The season of each place, from the graded cycles of all its jobs; none where they do not speak for one. */
+export function seasonsOf(
+  jobs: readonly { place: string; points: readonly YearlyPoint[] }[],
+): Map<string, YearlyClock> {
+  const told = new Map<string, (readonly YearlyPoint[])[]>();
+  for (const { place, points } of jobs) {
+    const ofPlace = told.get(place);
+    if (ofPlace) ofPlace.push(points);
+    else told.set(place, [points]);
+  }
+  const seasons = new Map<string, YearlyClock>();
+  for (const [place, ofPlace] of told) {
+    const pattern = learnYearly(ofPlace);
+    if (pattern) seasons.set(place, new YearlyClock(pattern));
+  }
+  return seasons;
 }
 
 /** What all cases teach together: one σ prior, and for each case what its like parts lend it. */
@@ -141,17 +174,20 @@ function lifeEvidence(grid: WearGrid, sigma: Float64Array, count: number, shift:
 
 /** Under this share left, a look at such an age says that nothing known fits; it may be due any day. */
 const NOTHING_LEFT = 1e-250;
+/** And over this, the far ends of what is believed move no day. */
+const MUCH_LEFT = 0.01;
 
 /** The window and the recommended day of one case, days since the last service. */
 export function answerCase(one: PreparedCase, priors: WearPriors): WearAnswer {
   const { range, cycles, exposureNow, toDays } = one.counted;
-  const grid = wearPosterior(range, cycles, priors, exposureNow);
+  const whole = wearPosterior(range, cycles, priors, exposureNow);
   const from = exposureNow > 0 ? logOf(exposureNow) : Number.NEGATIVE_INFINITY;
-  const left = exposureNow > 0 ? survivalAtLog(grid, from) : 1;
+  const left = exposureNow > 0 ? survivalAtLog(whole, from) : 1;
   if (!(left > NOTHING_LEFT)) {
     const now = one.now.days;
     return { earliest: now, likely: now, latest: now, recommended: now };
   }
+  const grid = left > MUCH_LEFT ? middleOf(whole) : whole;
   const moments = momentsOf(grid);
   const at = (due: number) => Math.exp(logExposureAtSurvival(grid, (1 - due) * left, from, moments));
   const earliest = at(0.1);
@@ -174,7 +210,12 @@ export function answerCase(one: PreparedCase, priors: WearPriors): WearAnswer {
 
 /** All cases of one input, each answered with what the others teach. */
 export function answerCases(cases: readonly WearCase[]): WearAnswer[] {
-  const prepared = cases.map(prepareCase);
+  const seasons = seasonsOf(
+    cases.flatMap(({ place, cycles, now }) =>
+      place == null ? [] : [{ place, points: yearlyPointsOf(cycles, now) }],
+    ),
+  );
+  const prepared = cases.map((one) => prepareCase(one, seasons.get(one.place ?? '') ?? null));
   const { sigma, like } = learnPriors(prepared);
   return prepared.map((one, k) => answerCase(one, { sigma, like: like[k] ?? null }));
 }

@@ -1,5 +1,6 @@
 import { requireWithin } from '../errors.ts';
 import { Z_90 } from '../statistics/normal.ts';
+import type { YearlyClock } from './yearlyPattern.ts';
 
 /** The spread of single lives: ln θ = μ + σε. House figures, checked by simulation (docs/science.md). */
 const SIGMA_FROM = 0.08;
@@ -47,6 +48,8 @@ export interface WearPriors {
   sigma: Float64Array;
   /** null: no like parts, the catalogue alone. */
   like: OffsetWeights | null;
+  /** What a day wears at the place over the year; left out or null: every day the same. */
+  season?: YearlyClock | null;
 }
 export const housePriors: WearPriors = { sigma: houseSigmaPrior, like: null };
 

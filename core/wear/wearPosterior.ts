@@ -87,8 +87,10 @@ function weighByRhythm(grid: WearGrid, mean: number): void {
   const count = grid.mus.length;
   const { weights } = grid;
   for (let i = 0; i < count; i++) {
-    const vote = (1 + ((mean - (grid.mus[i] ?? 0) - RHYTHM_SHIFT) / RHYTHM_SCALE) ** 2 / 4) ** -2.5;
-    for (let cell = i; cell < weights.length; cell += count) weights[cell] = (weights[cell] ?? 0) * vote;
+    const apart = (mean - (grid.mus[i] as number) - RHYTHM_SHIFT) / RHYTHM_SCALE;
+    const tail = 1 + (apart * apart) / 4;
+    const vote = 1 / (tail * tail * Math.sqrt(tail)); // Student t, to the power −5/2
+    for (let cell = i; cell < weights.length; cell += count) weights[cell] = (weights[cell] as number) * vote;
   }
   normalise(weights);
 }

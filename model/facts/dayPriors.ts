@@ -1,7 +1,7 @@
 import { jobAge } from '../../core/rules/age.ts';
-import { wearHistory } from '../../core/rules/wearEvidence.ts';
+import { wearCounted, wearHistory } from '../../core/rules/wearEvidence.ts';
 import type { Instant } from '../../core/time/day.ts';
-import { learnPriors, type PreparedCase } from '../../core/wear/wearCases.ts';
+import { learnPriors, seasonsOf, yearlyPointsOf, type PreparedCase } from '../../core/wear/wearCases.ts';
 import type { WearPriors } from '../../core/wear/wearGrid.ts';
 import type { AssembledJob } from './jobFacts.ts';
 import { nameOfJob } from './recordIndex.ts';
@@ -15,8 +15,8 @@ const groupOf = ({ job, place }: AssembledJob): string =>
  * logged on it. Only a correction of an older record changes it.
  */
 export function dayPriors(jobs: readonly AssembledJob[], dayStart: Instant): Map<string, WearPriors> {
-  const learning = jobs.flatMap((one): { jobId: string; prepared: PreparedCase }[] => {
-    const { facts } = one;
+  const learning = jobs.flatMap((one) => {
+    const { facts, place } = one;
     const rule = facts.definition.rules.find((any) => any.kind === 'wear');
     if (!rule) return [];
     // what was read today belongs to tomorrow's priors
@@ -26,20 +26,32 @@ export function dayPriors(jobs: readonly AssembledJob[], dayStart: Instant): Map
     };
     const age = jobAge({ ...facts, counter });
     const ended = { ...age, cycles: age.cycles.filter((cycle) => cycle.until < dayStart), last: null };
-    const counted = wearHistory(rule.range, {
-      age: ended,
-      facts: { ...facts, counter },
-      at: dayStart,
-      ageDays: null,
-    });
-    const now = { days: 0, driver: null, driverRate: null };
+    const of = { age: ended, facts: { ...facts, counter }, at: dayStart, ageDays: null };
+    const { cycles, now } = wearCounted(of);
     return [
       {
         jobId: facts.jobId,
-        prepared: { counted, now, costRatio: 2, late: 'gradual', group: groupOf(one) },
+        place: place.siteId,
+        points: yearlyPointsOf(cycles, now),
+        group: groupOf(one),
+        range: rule.range,
+        of,
       },
     ];
   });
-  const { sigma, like } = learnPriors(learning.map((one) => one.prepared));
-  return new Map(learning.map(({ jobId }, k) => [jobId, { sigma, like: like[k] ?? null }]));
+  const seasons = seasonsOf(learning);
+  const prepared = learning.map(({ place, group, range, of }): PreparedCase => ({
+    counted: wearHistory(range, { ...of, season: seasons.get(place) ?? null }),
+    now: { days: 0, driver: null, driverRate: null },
+    costRatio: 2,
+    late: 'gradual',
+    group,
+  }));
+  const { sigma, like } = learnPriors(prepared);
+  return new Map(
+    learning.map(({ jobId, place }, k) => [
+      jobId,
+      { sigma, like: like[k] ?? null, season: seasons.get(place) ?? null },
+    ]),
+  );
 }

@@ -34,6 +34,7 @@ export const wear: Evaluate<'wear'> = (rule, { age, facts, wear: evidence }) => 
       cycles: current.map(({ exposure, found }) => ({ exposure, found })),
       graded: current.filter((cycle) => cycle.found !== null).length,
       soonerWith: facts.definition.soonerWith ?? null,
+      ...(history.seasonPace === null ? {} : { seasonPace: history.seasonPace }),
       setAside: end ? { what: end.what, at: end.at } : null,
       counted:
         history.usualPerDay === null || counter === null
