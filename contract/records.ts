@@ -1,3 +1,4 @@
+import { languageIds } from './languages.ts';
 import { disturbances } from '../core/catalogue/roles.ts';
 import { SentTests } from './water/sentTests.ts';
 import * as v from 'valibot';
@@ -97,6 +98,8 @@ const Site = v.strictObject({
       greeting: text('The greeting', 200),
       /** In which they read; null: as everybody here. */
       units: nullable(Units),
+      /** In which a report is written for them; English where it is not said. */
+      language: v.optional(choice('The language', languageIds)),
     }),
   ),
   /** Whom a sitter calls, and what nobody but the keeper touches. */

@@ -67,4 +67,20 @@ test('a report says what was not tested and what was only half done; a remark, a
   expect(round?.letter.signature.path.match(/M/g)).toHaveLength(2);
   const href = await page.getByRole('link', { name: 'PDF' }).getAttribute('href');
   expect((await request.get(`${server.address}${href ?? ''}`)).ok()).toBe(true);
+
+  const reportAddress = page.url();
+  // the café reads German: said where the place is, and the report that stands is written so
+  await page.goto(`${server.address}/settings`);
+  await page
+    .getByRole('group', { name: 'Language of its reports' })
+    .getByRole('button', { name: 'Deutsch' })
+    .click();
+  await page.getByRole('button', { name: 'Save this place' }).click();
+  await expect(page.getByText('Home: saved.')).toBeVisible();
+  await page.goto(reportAddress);
+  await expect(letter).toContainText('1 Arbeit zum Teil erledigt. Reef wurde nicht getestet.');
+  await expect(letter).toContainText('feed less');
+  await expect(page.getByText(/^Nicht getestet: .*Nitrat, noch nie/)).toBeVisible();
+  await expect(page.getByText('Preis: 45,00')).toBeVisible();
+  await expectFaultless(page);
 });

@@ -25,10 +25,6 @@ export const tryOut = (): Words => ({
   subject: 'Mail from Jondrel works',
   text: 'This is the mail you asked for in the settings. Nothing needs doing.\n',
 });
-export const visitReport = (place: string, day: string, who: readonly string[]): Words => ({
-  subject: `${place}: visit of ${day}`,
-  text: `Hello,\n\nthe report of the visit at ${place} on ${day}${who.length > 0 ? ` (${who.join(', ')})` : ''} is attached: what was tested, done and found, and what comes next.\n`,
-});
 export const sentTestsLetter = (system: string, from: string, said: readonly string[]): Words => ({
   subject: `${system}: tests from ${from}`,
   text: `${from} sent tests of ${system} and was told:\n\n${said.join('\n')}\n\nThey stand on Today until somebody has seen them.\n`,

@@ -1,17 +1,25 @@
-import { verdictWords } from '../../core/explain/verdictWord.ts';
-import { dayWord, instantWord, type DateStyle } from '../../core/explain/words.ts';
+import type { DateStyle } from '../../core/explain/words.ts';
 import { dayOf, type Day } from '../../core/time/day.ts';
-import { parameters } from '../../core/water/parameters.ts';
-import { bandShown, parameterShown } from '../../contract/shownUnits.ts';
 import type { RecordContent } from '../../contract/records.ts';
+import type { ReportJob, ReportReading, RoundReport } from '../../usecases/round/report.ts';
 import {
-  windowWord,
-  type ReportJob,
-  type ReportReading,
-  type RoundReport,
-  type Window,
-} from '../../usecases/round/report.ts';
-import { jobWord, nextWord, priceWord, untestedWord, wholeWord } from '../../usecases/round/reportWord.ts';
+  bandIn,
+  dayIn,
+  instantIn,
+  parameterIn,
+  priceIn,
+  reportWords,
+  valueIn,
+} from '../../usecases/round/languages/index.ts';
+import type { ReportWords } from '../../usecases/round/languages/words.ts';
+import {
+  jobWord,
+  movedWord,
+  nextWord,
+  untestedWord,
+  wholeWord,
+  workWordIn,
+} from '../../usecases/round/reportWord.ts';
 import { Page } from './page.ts';
 
 const CHART = { width: 110, height: 26 };
@@ -25,8 +33,12 @@ export async function reportPdf(
 ): Promise<Buffer> {
   const { dateFormat } = setting;
   const { letterhead, client, letter } = report;
-  const day = (of: Day): string => dayWord(of, report.day, dateFormat);
-  const page = new Page(`${report.place}, ${report.day}`, `${report.place}, visit of ${day(report.day)}`);
+  const words = reportWords(client?.language);
+  const day = (of: Day): string => dayIn(words, of, report.day, dateFormat);
+  const page = new Page(
+    `${report.place}, ${report.day}`,
+    `${report.place}, ${words.visit(day(report.day), null)}`,
+  );
   if (letterhead) {
     if (logo)
       page.doc.image(logo, page.left + page.width - LOGO.width, page.doc.y, {
@@ -38,50 +50,50 @@ export async function reportPdf(
   }
   if (client?.name) page.say(client.name, { gap: 8 });
   page.say(report.place, { size: 22, font: 'head', gap: 2 });
-  page.say(headLine(report, dateFormat), { soft: true, gap: 6 });
+  page.say(headLine(words, report, dateFormat), { soft: true, gap: 6 });
   if (client?.greeting) page.say(client.greeting, { gap: 4 });
-  page.say(wholeWord(report), { gap: 4 });
+  page.say(wholeWord(words, report), { gap: 4 });
   if (letter?.remark) page.say(letter.remark, { gap: 4 });
-  const next = nextWord(report.next, day, report.day);
+  const next = nextWord(words, report.next, day, report.day);
   if (next !== '') page.say(next, { gap: 6 });
   for (const { text, reason } of report.overrides)
-    page.say(`${text} Gone on all the same: ${reason}`, { size: 9, gap: 3 });
+    page.say(`${text} ${words.goneOn(reason)}`, { size: 9, gap: 3 });
   if (report.leftOff.length > 0) {
-    page.heading('Not running');
+    page.heading(words.heading.notRunning);
     for (const off of report.leftOff)
-      page.say(`${off.what}${off.on ? ' (left in)' : ''}: ${off.said || 'not seen running again'}`, {
+      page.say(`${off.what}${off.on ? ` (${words.leftIn})` : ''}: ${off.said || words.notSeenRunning}`, {
         font: 'bold',
       });
   }
   for (const system of report.systems) {
-    page.heading(`Water, ${system.name}`);
-    if (system.readings.length === 0) page.say('Not tested at this visit.');
-    for (const reading of system.readings) readingRow(page, reading, setting);
+    page.heading(words.water(system.name));
+    if (system.readings.length === 0) page.say(words.notTestedHere);
+    for (const reading of system.readings) readingRow(page, words, reading, setting);
     if (system.untested.length > 0)
-      page.say(`Not tested: ${untestedWord(system.untested, day)}.`, { soft: true, gap: 3 });
+      page.say(words.notTested(untestedWord(words, system.untested, day)), { soft: true, gap: 3 });
   }
-  page.heading('Done');
-  for (const job of report.jobs.filter(isDone)) jobRow(page, job, day);
+  page.heading(words.heading.done);
+  for (const job of report.jobs.filter(isDone)) jobRow(page, words, job, day);
   const rest = report.jobs.filter((one) => !isDone(one));
   if (rest.length > 0) {
-    page.heading('Not done');
+    page.heading(words.heading.notDone);
     for (const job of rest)
       page.row([
-        { text: `${job.thing}, ${job.action}`, share: 0.5, font: 'bold' },
-        { text: job.reason ? `skipped: ${job.reason}` : 'not come to', share: 0.5 },
+        { text: workWordIn(words, job), share: 0.5, font: 'bold' },
+        { text: job.reason ? words.skipped(job.reason) : words.notComeTo, share: 0.5 },
       ]);
   }
   if (report.next.length > 0) {
-    page.heading('What comes next');
+    page.heading(words.heading.next);
     for (const one of report.next)
       page.row([
-        { text: one.day <= report.day ? 'now' : day(one.day), share: 0.2 },
-        { text: `${one.thing}, ${one.action}`, share: 0.5, font: 'bold' },
+        { text: one.day <= report.day ? words.now : day(one.day), share: 0.2 },
+        { text: workWordIn(words, one), share: 0.5, font: 'bold' },
         { text: one.system, share: 0.3, soft: true },
       ]);
   }
   if (pictures.length > 0) {
-    page.heading('Pictures');
+    page.heading(words.heading.pictures);
     for (const row of pictures) {
       page.need(200);
       const y = page.doc.y;
@@ -96,7 +108,7 @@ export async function reportPdf(
       page.doc.y = y + 184;
     }
   }
-  if (letter?.price != null) page.say(priceWord(letter.price, report.currency), { font: 'bold' });
+  if (letter?.price != null) page.say(priceIn(words, letter.price, report.currency), { font: 'bold' });
   if (letter?.signature)
     signed(page, letter.signature, day(dayOf(Date.parse(letter.signature.at), report.zone)));
   return page.end();
@@ -121,29 +133,34 @@ const SIGNED_SCALE = 0.3;
 const isDone = ({ state }: ReportJob): boolean =>
   state === 'done' || state === 'in-part' || state === 'looked';
 
-function headLine(report: RoundReport, style: DateStyle): string {
+function headLine(words: ReportWords, report: RoundReport, style: DateStyle): string {
   const { begunAt, endedAt, zone, who, minutes } = report;
-  const at = (instant: number): string => instantWord(instant, zone, dayOf(instant, zone), style);
+  const at = (instant: number): string => instantIn(words, instant, zone, style);
+  const from = begunAt === null ? dayIn(words, report.day, report.day, style) : at(begunAt);
   return [
-    begunAt === null ? dayWord(report.day, report.day, style) : at(begunAt),
-    ...(endedAt === null || (begunAt !== null && at(begunAt) === at(endedAt)) ? [] : [`to ${at(endedAt)}`]),
+    words.visit(from, endedAt === null || at(endedAt) === from ? null : at(endedAt)),
     ...(who.length > 0 ? [who.join(', ')] : []),
-    ...(report.state === 'given-up' ? ['given up before its end'] : []),
+    ...(report.state === 'given-up' ? [words.givenUp] : []),
     ...(minutes.measuredJobs > 0 && (report.letter?.hours ?? true)
-      ? [`${minutes.taken} min of hands (estimated ${minutes.estimated} min)`]
+      ? [words.hands(minutes.taken, minutes.estimated)]
       : []),
   ].join(' · ');
 }
 
-function readingRow(page: Page, reading: ReportReading, setting: RecordContent<'setting'>): void {
+function readingRow(
+  page: Page,
+  words: ReportWords,
+  reading: ReportReading,
+  setting: RecordContent<'setting'>,
+): void {
   const { parameter, value, below, band, verdict, points } = reading;
   page.need(CHART.height + 10);
   const top = page.doc.y;
   page.row([
-    { text: parameters[parameter].name, share: 0.2, font: 'bold' },
-    { text: parameterShown(parameter, value, below, setting), share: 0.2 },
+    { text: parameterIn(words, parameter, 'row'), share: 0.2, font: 'bold' },
+    { text: valueIn(words, parameter, value, below, setting), share: 0.2 },
     {
-      text: `${verdictWords[verdict]}; ${bandShown(parameter, band, setting)}`,
+      text: `${words.verdict[verdict]}; ${bandIn(words, parameter, band, setting)}`,
       share: 0.36,
       soft: true,
     },
@@ -183,17 +200,11 @@ function drawLine(page: Page, { points, band }: ReportReading, x: number, y: num
   if (last) doc.circle(px(last.at), py(last.value), 2).fill('#000000');
 }
 
-function jobRow(page: Page, job: ReportJob, day: (of: Day) => string): void {
+function jobRow(page: Page, words: ReportWords, job: ReportJob, day: (of: Day) => string): void {
+  const { next, was } = movedWord(words, job.before, job.after, day);
   page.row([
-    { text: `${job.thing}, ${job.action}`, share: 0.38, font: 'bold' },
-    { text: jobWord(job), share: 0.34 },
-    { text: movedWord(job.before, job.after, day), share: 0.28, soft: true },
+    { text: workWordIn(words, job), share: 0.38, font: 'bold' },
+    { text: jobWord(words, job), share: 0.34 },
+    { text: was ? `${next} (${was})` : next, share: 0.28, soft: true },
   ]);
-}
-
-/** "next 4 Jan, window 1 Jan to 20 Jan (was 26 Nov, …)". */
-function movedWord(before: Window | null, after: Window | null, day: (of: Day) => string): string {
-  if (!after?.recommended) return '';
-  const moved = before?.recommended && before.recommended !== after.recommended;
-  return `next ${windowWord(after, day)}${moved ? ` (was ${windowWord(before, day)})` : ''}`;
 }

@@ -1,6 +1,7 @@
 import { Router, type Request } from 'express';
 import * as v from 'valibot';
-import { dayWord } from '../../core/explain/words.ts';
+import { dayIn, reportWords } from '../../usecases/round/languages/index.ts';
+import { workWordIn } from '../../usecases/round/reportWord.ts';
 import { pictureRows, roundReport, type RoundReport } from '../../usecases/round/report.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import { settingOf } from '../../model/settings.ts';
@@ -11,7 +12,6 @@ import { callerOf } from '../access/caller.ts';
 import type { AccessDesk } from '../access/desk.ts';
 import { HttpProblem } from '../errorBorder.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
-import { visitReport } from '../mail/letters.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
 import { reportPdf, type PictureRow } from '../print/reportPdf.ts';
 import { roundPdf } from '../print/roundPdf.ts';
@@ -51,7 +51,8 @@ export function reportRoutes(
       const stored = snapshot.content('picture', picture.id);
       // the page format knows JPEG and PNG
       if (!stored || stored.mime === 'image/webp') return null;
-      const caption = `${job.thing}, ${job.action}${picture.taken ? `: ${picture.taken}` : ''}`;
+      const words = reportWords(report.client?.language);
+      const caption = `${workWordIn(words, job)}${picture.taken ? `: ${words.taken[picture.taken]}` : ''}`;
       return { caption, bytes: await readPicture(dataDir, stored.sha256) };
     };
     const rows = report.jobs
@@ -88,9 +89,12 @@ export function reportRoutes(
         );
       const report = await reportFor(req);
       const { dateFormat } = settingOf(await store.snapshot());
-      const letter = visitReport(report.place, dayWord(report.day, report.day, dateFormat), report.who);
+      const words = reportWords(report.client?.language);
+      const day = dayIn(words, report.day, report.day, dateFormat);
       await access.post.send({
-        ...{ to, subject: letter.subject, text: letter.text },
+        to,
+        subject: words.mail.subject(report.place, day),
+        text: words.mail.text(report.place, day, report.who.join(', ')),
         attachments: [{ filename: `${fileName(report)}.pdf`, content: await pdfOf(report) }],
       });
       res.json({ mailWord: `Sent to ${to}.` });

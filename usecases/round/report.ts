@@ -1,9 +1,8 @@
-import { spanOfDays } from '../../core/explain/words.ts';
 import { isTheJob, type Step } from '../../core/planning/round/step.ts';
 import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
 import { settingOf } from '../../model/settings.ts';
 import { findProgramme, testsOf } from '../../core/catalogue/programmes.ts';
-import { gradeIndex } from '../../core/wear/found.ts';
+import { gradeIndex, type Found } from '../../core/wear/found.ts';
 import { judge, parameters, type Band, type ParameterId, type Verdict } from '../../core/water/parameters.ts';
 import { systemsWithin, type Scope } from '../access/scope.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
@@ -20,11 +19,6 @@ export interface Window {
   earliest: Day | null;
   latest: Day | null;
 }
-/** "Fri 11 Dec, window 7 Dec to 20 Dec": the same on the page and on paper. */
-export function windowWord({ recommended, earliest, latest }: Window, day: (of: Day) => string): string {
-  const window = earliest && latest ? `window ${spanOfDays(earliest, latest, day)}` : '';
-  return [recommended && day(recommended), window].filter(Boolean).join(', ');
-}
 export interface ReportJob {
   jobId: string;
   thing: string;
@@ -39,6 +33,8 @@ export interface ReportJob {
   reason: string;
   /** In the words of the job; null: not graded. */
   found: string | null;
+  /** The same as a grade, for languages that do not have the words of the job. */
+  grade: Found | null;
   note: string;
   minutes: number | null;
   /** What the round was built with. */
@@ -226,6 +222,7 @@ function jobReport(
           : null,
       reason: known?.reason ?? '',
       found: found ? (definition.foundWords[gradeIndex[found]] ?? null) : null,
+      grade: found,
       note: service?.note ?? look?.note ?? '',
       minutes: service?.minutes ?? null,
       estimateMin: sum(steps.filter(isHands).map((step) => step.handsMin + step.waitMin)),

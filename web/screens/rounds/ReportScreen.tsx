@@ -3,25 +3,35 @@ import TextField from '@mui/material/TextField';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { parameters } from '../../../core/water/parameters.ts';
 import { dayOf, type Day } from '../../../core/time/day.ts';
-import { bandShown, parameterShown } from '../../../contract/shownUnits.ts';
+import type { ReportJob, ReportReading, RoundReport } from '../../../usecases/round/report.ts';
 import {
-  windowWord,
-  type ReportJob,
-  type ReportReading,
-  type RoundReport,
-} from '../../../usecases/round/report.ts';
+  bandIn,
+  dayIn,
+  instantIn,
+  parameterIn,
+  priceIn,
+  reportWords,
+  thingIn,
+  valueIn,
+} from '../../../usecases/round/languages/index.ts';
+import type { ReportWords } from '../../../usecases/round/languages/words.ts';
 import { defaultSetting, type RecordContent } from '../../../contract/records.ts';
 import { api } from '../../api/client.ts';
 import { useSetting } from '../../api/data.ts';
 import { useMay } from '../../api/door.ts';
 import { BandLine } from '../../parts/BandLine.tsx';
-import { relativeWord, writeDay, writeInstant } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { StateWord } from '../../strip/marks.tsx';
-import { verdictWords, WaterMark } from '../../strip/waterMarks.tsx';
-import { jobWord, nextWord, priceWord, untestedWord, wholeWord } from '../../../usecases/round/reportWord.ts';
+import { WaterMark } from '../../strip/waterMarks.tsx';
+import {
+  jobWord,
+  movedWord,
+  nextWord,
+  untestedWord,
+  wholeWord,
+  workWordIn,
+} from '../../../usecases/round/reportWord.ts';
 import './rounds.css';
 import './report.css';
 
@@ -57,24 +67,27 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
   const mayWrite = useMay('records.write');
   const style = setting.dateFormat;
   const today = report.day;
-  const day = (of: Day): string => writeDay(of, today, style);
-  const at = (instant: number): string => writeInstant(instant, zone, style, dayOf(instant, zone));
+  const words = reportWords(report.client?.language);
+  const day = (of: Day): string => dayIn(words, of, today, style);
+  const at = (instant: number): string => instantIn(words, instant, zone, style);
   const isDone = ({ state }: ReportJob): boolean =>
     state === 'done' || state === 'in-part' || state === 'looked';
   const done = jobs.filter(isDone);
   const rest = jobs.filter((job) => !isDone(job));
   const { letterhead, client, letter } = report;
-  const next = nextWord(report.next, day, today);
+  const next = nextWord(words, report.next, day, today);
   return (
-    <main className="page report">
+    <main className="page report" lang={words.locale}>
       <header className="head">
         <h1>{report.place}</h1>
         <span className="facts">
-          Visit of {begunAt === null ? day(report.day) : at(begunAt)}
-          {endedAt !== null && ` to ${at(endedAt)}`}
+          {words.visit(
+            begunAt === null ? day(report.day) : at(begunAt),
+            endedAt === null ? null : at(endedAt),
+          )}
           {who.length > 0 && `; ${who.join(', ')}`}
-          {report.state === 'given-up' && '; given up before its end'}
-          {report.state === 'under-way' && '; it still goes on'}
+          {report.state === 'given-up' && `; ${words.givenUp}`}
+          {report.state === 'under-way' && `; ${words.underWay}`}
         </span>
         <span className="grow" />
         {mayWrite && (
@@ -101,22 +114,22 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
         )}
         {client?.name && <p>{client.name}</p>}
         {client?.greeting && <p>{client.greeting}</p>}
-        <p>{wholeWord(report)}</p>
+        <p>{wholeWord(words, report)}</p>
         {letter?.remark && <p className="shifttext">{letter.remark}</p>}
         {next && <p>{next}</p>}
         {report.overrides.map(({ text, reason }) => (
           <p key={text} className="hint">
-            {text} <b>Gone on all the same: {reason}.</b>
+            <span lang="en">{text}</span> <b>{words.goneOn(reason)}</b>
           </p>
         ))}
       </section>
       {leftOff.length > 0 && (
         <section className="offlist" aria-label="Not running">
-          <h2>Not running</h2>
+          <h2>{words.heading.notRunning}</h2>
           <ul className="plain">
             {leftOff.map((off) => (
               <li key={off.what} className="rule">
-                <b>{off.what}</b> <StateWord state="left-off" /> {off.said || 'not seen running again'}
+                <b>{off.what}</b> <StateWord state="left-off" /> {off.said || words.notSeenRunning}
               </li>
             ))}
           </ul>
@@ -124,15 +137,15 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
       )}
       {systems.map((system) => (
         <section key={system.id} className="datum roundpart">
-          <h2>Water, {system.name}</h2>
-          {system.readings.length === 0 ? <p>Not tested at this visit.</p> : null}
+          <h2>{words.water(system.name)}</h2>
+          {system.readings.length === 0 ? <p>{words.notTestedHere}</p> : null}
           {system.untested.length > 0 && (
-            <p className="soft">Not tested: {untestedWord(system.untested, day)}.</p>
+            <p className="soft">{words.notTested(untestedWord(words, system.untested, day))}</p>
           )}
           {system.readings.length > 0 && (
             <ul className="plain">
               {system.readings.map((reading) => (
-                <ReadingRow key={reading.parameter} reading={reading} setting={setting} />
+                <ReadingRow key={reading.parameter} {...{ reading, setting, words }} />
               ))}
             </ul>
           )}
@@ -140,56 +153,54 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
       ))}
       <section className="datum roundpart">
         <div className="actions">
-          <h2>Done</h2>
+          <h2>{words.heading.done}</h2>
           {minutes.measuredJobs > 0 && (letter?.hours ?? true) && (
-            <span className="facts">
-              {minutes.taken} min of hands, estimated {minutes.estimated} min
-            </span>
+            <span className="facts">{words.hands(minutes.taken, minutes.estimated)}</span>
           )}
         </div>
-        {done.length === 0 && <p>Nothing was done.</p>}
+        {done.length === 0 && <p>{words.nothingDone}</p>}
         <ul className="plain">
           {done.map((job) => (
-            <JobRow key={job.jobId} job={job} day={day} />
+            <JobRow key={job.jobId} {...{ job, day, words }} />
           ))}
         </ul>
       </section>
       {rest.length > 0 && (
         <section className="datum roundpart">
-          <h2>Not done</h2>
+          <h2>{words.heading.notDone}</h2>
           <ul className="plain">
             {rest.map((job) => (
               <li key={job.jobId} className="rule reportrow">
                 <span>
-                  <b>{job.thing}</b>, {job.action}
+                  <WorkName of={job} words={words} />
                 </span>
-                <span>{job.reason ? `skipped: ${job.reason}` : 'not come to'}</span>
+                <span>{job.reason ? words.skipped(job.reason) : words.notComeTo}</span>
               </li>
             ))}
           </ul>
         </section>
       )}
       <section className="datum roundpart">
-        <h2>What comes next</h2>
+        <h2>{words.heading.next}</h2>
         <ul className="plain">
           {report.next.map((one) => (
             <li key={one.jobId} className="rule reportrow">
               <span>
-                <b>{one.thing}</b>, {one.action} <span className="soft">{one.system}</span>
+                <WorkName of={one} words={words} /> <span className="soft">{one.system}</span>
               </span>
-              <span>{one.day <= today ? 'now' : `${day(one.day)}, ${relativeWord(one.day, today)}`}</span>
+              <span>{one.day <= today ? words.now : day(one.day)}</span>
             </li>
           ))}
         </ul>
       </section>
       {letter?.price != null && (
         <p className="datum">
-          <b>{priceWord(letter.price, report.currency)}</b>
+          <b>{priceIn(words, letter.price, report.currency)}</b>
         </p>
       )}
       {letter?.signature && (
         <figure className="signed">
-          <svg viewBox="0 0 600 200" role="img" aria-label={`Signed by ${letter.signature.name}`}>
+          <svg viewBox="0 0 600 200" role="img" aria-label={words.signedBy(letter.signature.name)}>
             <path d={letter.signature.path} />
           </svg>
           <figcaption>
@@ -207,68 +218,87 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
   );
 }
 
-function ReadingRow({ reading, setting }: { reading: ReportReading; setting: Setting }) {
+/** A thing and what is done to it. */
+function WorkName({ of, words }: { of: { thing: string; action: string }; words: ReportWords }) {
+  const thing = thingIn(words, of.thing);
+  return (
+    <>
+      <b>{thing}</b>
+      {workWordIn(words, of).slice(thing.length)}
+    </>
+  );
+}
+
+interface ReadingRowProps {
+  reading: ReportReading;
+  setting: Setting;
+  words: ReportWords;
+}
+function ReadingRow({ reading, setting, words }: ReadingRowProps) {
   const { parameter, value, below, verdict, band } = reading;
   return (
     <li className="rule reportrow reading">
       <b>
-        {parameters[parameter].name} {parameterShown(parameter, value, below, setting)}
+        {parameterIn(words, parameter, 'row')} {valueIn(words, parameter, value, below, setting)}
       </b>
       <span>
-        <WaterMark verdict={verdict} /> {verdictWords[verdict]};{' '}
-        <span className="soft">{bandShown(parameter, band, setting)}</span>
+        <WaterMark verdict={verdict} /> {words.verdict[verdict]};{' '}
+        <span className="soft">{bandIn(words, parameter, band, setting)}</span>
       </span>
-      <SmallLine reading={reading} />
+      <SmallLine reading={reading} words={words} />
     </li>
   );
 }
 
 /** The tests before it, up to this one. */
-function SmallLine({ reading: { points, band, parameter } }: { reading: ReportReading }) {
-  if (points.length < 2) return <span className="soft">the first test</span>;
+function SmallLine({
+  reading: { points, band, parameter },
+  words,
+}: {
+  reading: ReportReading;
+  words: ReportWords;
+}) {
+  if (points.length < 2) return <span className="soft">{words.firstTest}</span>;
   return (
     <BandLine
       {...{ band, points, width: 160, height: 34 }}
       from={points[0]?.at ?? 0}
       to={points.at(-1)?.at ?? 1}
-      label={`${parameters[parameter].name}: the last ${points.length} tests`}
+      label={parameterIn(words, parameter, 'row')}
     />
   );
 }
 
-function JobRow({ job, day }: { job: ReportJob; day: (of: Day) => string }) {
-  const { before, after } = job;
-  const moved = before?.recommended && before.recommended !== after?.recommended;
+function JobRow({ job, day, words }: { job: ReportJob; day: (of: Day) => string; words: ReportWords }) {
+  const { next, was } = movedWord(words, job.before, job.after, day);
   return (
     <li className="rule reportrow">
       <span>
-        <b>{job.thing}</b>, {job.action} <span className="soft">{job.system}</span>
+        <WorkName of={job} words={words} /> <span className="soft">{job.system}</span>
       </span>
       <span>
-        {jobWord(job)}
-        {job.minutes !== null && (
-          <span className="soft">
-            {' '}
-            {job.minutes} min, estimated {job.estimateMin} min
-          </span>
-        )}
+        {jobWord(words, job)}
+        {job.minutes !== null && <span className="soft"> {words.minutes(job.minutes, job.estimateMin)}</span>}
         {job.pictures.length > 0 && (
           <span className="reportpictures">
             {job.pictures.map(({ id, taken }) => (
               <figure key={id}>
-                <img src={`/api/pictures/${id}`} alt={`${job.thing}, ${taken ?? 'taken at this visit'}`} />
-                {taken && <figcaption>{taken}</figcaption>}
+                <img
+                  src={`/api/pictures/${id}`}
+                  alt={[workWordIn(words, job), taken && words.taken[taken]].filter(Boolean).join(', ')}
+                />
+                {taken && <figcaption>{words.taken[taken]}</figcaption>}
               </figure>
             ))}
           </span>
         )}
       </span>
       <span className="soft">
-        {after?.recommended && `next ${windowWord(after, day)}`}
-        {moved && (
+        {next}
+        {was && (
           <>
             <br />
-            was {windowWord(before, day)}
+            {was}
           </>
         )}
       </span>

@@ -1,5 +1,6 @@
 import TextField from '@mui/material/TextField';
 import { defaultSetting, type RecordContent } from '../../../contract/records.ts';
+import { languageIds, languages } from '../../../contract/languages.ts';
 import { Choice } from '../../parts/Choice.tsx';
 
 type Site = RecordContent<'site'>;
@@ -28,7 +29,9 @@ export function ClientFields({
   const now: Client = client ?? { name: '', greeting: '', units: null };
   const set = (some: Partial<Client>): void => {
     const next = { ...now, ...some };
-    onChange(next.name === '' && next.greeting === '' && next.units === null ? undefined : next);
+    const isEmpty =
+      next.name === '' && next.greeting === '' && next.units === null && (next.language ?? 'en') === 'en';
+    onChange(isEmpty ? undefined : next);
   };
   const unitsId: UnitsId =
     now.units === null ? 'here' : now.units.volume === 'US gal' ? 'customary' : 'metric';
@@ -55,6 +58,15 @@ export function ClientFields({
         }))}
         onChange={(id) => set({ units: systemsOfUnits[id].units && { ...systemsOfUnits[id].units } })}
       />
+      <Choice
+        label="Language of its reports"
+        value={now.language ?? 'en'}
+        options={languageIds.map((id) => ({ value: id, label: languages[id].name }))}
+        onChange={(language) => set({ language })}
+      />
+      {(now.language ?? 'en') !== 'en' && (
+        <p className="hint">What you type (names, notes, reasons, a remark) stays as you type it.</p>
+      )}
     </>
   );
 }
