@@ -34,8 +34,15 @@ export class Page {
   private readonly chunks: Buffer[] = [];
   private readonly ended: Promise<Buffer>;
 
-  /** @param foot what stands under every page, before its number */
-  constructor(title: string, foot: string) {
+  /**
+   * @param foot what stands under every page, before its number
+   * @param pageWord that number in the language of the paper
+   */
+  constructor(
+    title: string,
+    foot: string,
+    pageWord = (page: number, of: number): string => `page ${page} of ${of}`,
+  ) {
     this.doc = new PDFDocument({
       size: 'A4',
       margin: MARGIN,
@@ -51,8 +58,10 @@ export class Page {
       this.doc.on('error', reject);
     });
     this.foot = foot;
+    this.pageWord = pageWord;
   }
   private readonly foot: string;
+  private readonly pageWord: (page: number, of: number) => string;
 
   get width(): number {
     return this.doc.page.width - 2 * MARGIN;
@@ -141,7 +150,7 @@ export class Page {
         .font('plain')
         .fontSize(8)
         .fillColor(SOFT)
-        .text(`${this.foot}, page ${i + 1} of ${count}`, this.left, this.doc.page.height - MARGIN + 6, {
+        .text(`${this.foot}, ${this.pageWord(i + 1, count)}`, this.left, this.doc.page.height - MARGIN + 6, {
           width: this.width,
           lineBreak: false,
         });

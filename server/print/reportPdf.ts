@@ -38,6 +38,7 @@ export async function reportPdf(
   const page = new Page(
     `${report.place}, ${report.day}`,
     `${report.place}, ${words.visit(day(report.day), null)}`,
+    words.page,
   );
   if (letterhead) {
     if (logo)

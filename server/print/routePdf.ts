@@ -3,7 +3,7 @@ import { deference } from '../../core/catalogue/cautions.ts';
 import { dayWord } from '../../core/explain/words.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
-import { routeDay, stopsAsSaved } from '../../usecases/round/route.ts';
+import { routeDay, setOutMinutes, stopsAsSaved } from '../../usecases/round/route.ts';
 import { Page } from './page.ts';
 import { writeBring, writeRound } from './roundPdf.ts';
 
@@ -15,7 +15,7 @@ export async function routePdf(
   address: string,
 ): Promise<Buffer> {
   const { snapshot } = evidence;
-  const day = routeDay(evidence, stopsAsSaved(snapshot, content));
+  const day = routeDay(evidence, stopsAsSaved(snapshot, content), setOutMinutes(content, snapshot));
   const when = dayWord(content.day, content.day, setting.dateFormat);
   const who = snapshot.content('person', content.personId)?.name;
   const zone = snapshot.content('site', content.stops[0]?.siteId ?? null)?.timeZone ?? 'UTC';
@@ -29,8 +29,9 @@ export async function routePdf(
     page.say(`${at + 1}. ${stop.name}`, { font: 'bold', gap: 1 });
     page.say(
       `${stop.travelMin} min on the way; there ${clock(stop.arrivesMin)}, ${stop.steps} steps, ${stop.lengthMin} min.`,
-      { indent: 18, gap: 3 },
+      { indent: 18, gap: stop.outsideHours ? 1 : 3 },
     );
+    if (stop.outsideHours) page.say(stop.outsideHours, { indent: 18, font: 'bold', gap: 3 });
   });
   if (content.note !== '') page.say(content.note, { gap: 3 });
   writeBring(page, 'Load', day.bring);

@@ -29,7 +29,12 @@ export interface ByHours {
   outside: { stepIds: string[]; text: string } | null;
 }
 
-export function byHours(steps: readonly Step[], { allowed }: Site): ByHours {
+/** @param beginMin minutes from midnight at the place; left out: as visits begin there */
+export function byHours(
+  steps: readonly Step[],
+  { allowed }: Site,
+  beginMin = minutesOf(allowed?.begins ?? BEGINS),
+): ByHours {
   const spans = allowed?.spans ?? [];
   if (spans.length === 0 || steps.length === 0) return { begin: null, outside: null };
   const hours = spans.map(({ what, from, to }): AllowedHours => ({
@@ -38,9 +43,8 @@ export function byHours(steps: readonly Step[], { allowed }: Site): ByHours {
     toMin: minutesOf(to),
   }));
   const timing = timingOf(steps);
-  const wanted = minutesOf(allowed?.begins ?? BEGINS);
-  const found = beginsAllowed(steps, timing, hours, wanted);
-  const outside = outsideHours(steps, timing, hours, wanted);
+  const found = beginsAllowed(steps, timing, hours, beginMin);
+  const outside = outsideHours(steps, timing, hours, beginMin);
   const [first] = outside;
   const begin = found
     ? `Begin between ${clockOf(found.fromMin)} and ${clockOf(found.toMin)}: then all of it falls into the hours of the place.`
@@ -48,12 +52,12 @@ export function byHours(steps: readonly Step[], { allowed }: Site): ByHours {
   if (!first) return { begin: found ? begin : null, outside: null };
   const title = steps.find((step) => step.id === first.stepId)?.title ?? '';
   const mine = spans.filter(({ what }) => what === first.what);
-  const at = wanted + (timing.begins.get(first.stepId) ?? 0);
+  const at = beginMin + (timing.begins.get(first.stepId) ?? 0);
   return {
     begin,
     outside: {
       stepIds: [...new Set(outside.map(({ stepId }) => stepId))],
-      text: `Begun at ${clockOf(wanted)}, “${title}” comes at ${clockOf(at % 1440)}; ${words[first.what]} is allowed ${mine.map(({ from, to }) => `${from} to ${to}`).join(' and ')} here. ${begin}`,
+      text: `Begun at ${clockOf(beginMin % 1440)}, “${title}” comes at ${clockOf(at % 1440)}; ${words[first.what]} is allowed ${mine.map(({ from, to }) => `${from} to ${to}`).join(' and ')} here. ${begin}`,
     },
   };
 }

@@ -49,6 +49,29 @@ test('the minutes of a day on the way: ways and visits one after the other, what
   expect(routeDay(evidence, [...stops].reverse()).minutes).toBe(day.minutes);
 });
 
+test('a route that arrives outside the hours of a place says so, with when to begin there', () => {
+  const here = place();
+  const systemId = here.system('Reef', 400);
+  here.done(here.job({ systemId }, 'water-change', 'change'), 60);
+  const site = Snapshot.of(here.records).content('site', here.siteId) ?? expect.fail('no place');
+  const spans = [{ what: 'water' as const, from: '10:00', to: '16:00' }];
+  here.records.forEach((record) => {
+    if (record.id === here.siteId) record.content = { ...site, allowed: { begins: '10:00', spans } };
+  });
+  const snapshot = Snapshot.of(here.records);
+  const evidence = evidenceOf(snapshot);
+  const { jobs } = makePlan(snapshot, () => endOfDay(TODAY, 'UTC'), TODAY);
+  const stored = snapshot.get('site', here.siteId) ?? expect.fail('no place');
+  const round = roundAhead(evidence, jobs, stored, { today: TODAY, day: '2026-11-28', personId: null });
+  const stops = [{ siteId: here.siteId, roundId: null, travelMin: 30, round }];
+  const outside = (setOutMin: number | null) => routeDay(evidence, stops, setOutMin).stops[0]?.outsideHours;
+  expect(outside(7 * 60)).toMatch(
+    /^Begun at 07:30, “.*” comes at .*; water is allowed 10:00 to 16:00 here\. Begin between/,
+  );
+  expect(outside(11 * 60)).toBeNull();
+  expect(outside(null)).toBeNull();
+});
+
 test('the way that was said, or the house’s guess', () => {
   const site = { name: 'Home', timeZone: 'UTC' };
   const visits = { weekdays: [6], everyWeeks: 1, from: '2026-11-07', minutes: null };

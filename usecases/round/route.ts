@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon';
 import { timingOf } from '../../core/planning/round/timing.ts';
 import type { Step } from '../../core/planning/round/step.ts';
 import type { RecordContent } from '../../contract/records.ts';
@@ -5,6 +6,7 @@ import { foldRound } from '../../model/round/fold.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { bringFor, type Bring } from './bring.ts';
+import { byHours } from './houseHours.ts';
 
 type Round = RecordContent<'round'>;
 
@@ -20,6 +22,8 @@ export interface RouteStop {
   handsMin: number;
   steps: number;
   state: 'ahead' | 'under-way' | 'over' | 'nothing-due';
+  /** What falls outside the hours of the place, arriving then; null: nothing does, or nobody said when to set out. */
+  outsideHours: string | null;
 }
 export interface RouteDay {
   stops: readonly RouteStop[];
@@ -58,18 +62,29 @@ export const stopsAsSaved = (
 /**
  * A route as its day goes: place by place.
  * @param stops in their order
+ * @param setOutMin minutes from midnight, local; null: not said
  */
-export function routeDay(evidence: Evidence, stops: readonly PlannedStop[]): RouteDay {
+export function routeDay(
+  evidence: Evidence,
+  stops: readonly PlannedStop[],
+  setOutMin: number | null = null,
+): RouteDay {
   const { snapshot, index } = evidence;
   let at = 0;
   const shown = stops.map(({ siteId, roundId, travelMin, round }): RouteStop => {
-    const timing = timingOf((round?.steps ?? []) as readonly Step[]);
+    const steps = (round?.steps ?? []) as readonly Step[];
+    const site = snapshot.content('site', siteId);
+    const timing = timingOf(steps);
     const arrivesMin = at + travelMin;
     at = arrivesMin + timing.lengthMin;
     return {
       ...{ siteId, roundId, travelMin, arrivesMin },
-      name: snapshot.content('site', siteId)?.name ?? '',
-      ...{ lengthMin: timing.lengthMin, handsMin: timing.handsMin, steps: round?.steps.length ?? 0 },
+      name: site?.name ?? '',
+      ...{ lengthMin: timing.lengthMin, handsMin: timing.handsMin, steps: steps.length },
+      outsideHours:
+        site && setOutMin !== null
+          ? (byHours(steps, site, setOutMin + arrivesMin).outside?.text ?? null)
+          : null,
       state: round
         ? stateOf(round, roundId === null ? [] : index.on('actionsOfRound', roundId))
         : 'nothing-due',
@@ -97,3 +112,11 @@ export const usualTravelMin = (site: RecordContent<'site'> | undefined): number 
   site?.visits?.travelMin ?? USUAL_TRAVEL_MIN;
 /** House guess. */
 const USUAL_TRAVEL_MIN = 20;
+
+/** When a route sets out, minutes from midnight where it begins; null: not said. */
+export function setOutMinutes({ setOut, stops }: RecordContent<'route'>, snapshot: Snapshot): number | null {
+  if (setOut === null) return null;
+  const zone = snapshot.content('site', stops[0]?.siteId ?? null)?.timeZone ?? 'UTC';
+  const at = DateTime.fromISO(setOut, { zone });
+  return 60 * at.hour + at.minute;
+}

@@ -77,6 +77,7 @@ export const english: ReportWords = {
   days: (from, to) => `${from} to ${to}`,
   goneOn: (reason) => `Gone on all the same: ${reason}.`,
   price: (amount) => `Price: ${amount}`,
+  page: (page, of) => `page ${page} of ${of}`,
   signedBy: (name) => `Signed by ${name}`,
   taken: { before: 'before', after: 'after' },
   below: (value) => `below ${value}`,

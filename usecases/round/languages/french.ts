@@ -83,6 +83,7 @@ export const french: ReportWords = {
   days: (from, to) => `${from} au ${to}`,
   goneOn: (reason) => `Poursuivi malgré tout : ${reason}.`,
   price: (amount) => `Prix : ${amount}`,
+  page: (page, of) => `page ${page} sur ${of}`,
   signedBy: (name) => `Signé par ${name}`,
   taken: { before: 'avant', after: 'après' },
   below: (value) => `moins de ${value}`,

@@ -81,6 +81,7 @@ export const german: ReportWords = {
   days: (from, to) => `${from} bis ${to}`,
   goneOn: (reason) => `Dennoch weitergemacht: ${reason}.`,
   price: (amount) => `Preis: ${amount}`,
+  page: (page, of) => `Seite ${page} von ${of}`,
   signedBy: (name) => `Unterschrieben von ${name}`,
   taken: { before: 'vorher', after: 'nachher' },
   below: (value) => `unter ${value}`,

@@ -83,6 +83,7 @@ export const spanish: ReportWords = {
   days: (from, to) => `${from} al ${to}`,
   goneOn: (reason) => `Se siguió de todos modos: ${reason}.`,
   price: (amount) => `Precio: ${amount}`,
+  page: (page, of) => `página ${page} de ${of}`,
   signedBy: (name) => `Firmado por ${name}`,
   taken: { before: 'antes', after: 'después' },
   below: (value) => `menos de ${value}`,

@@ -52,6 +52,7 @@ export interface ReportWords {
   days: (from: string, to: string) => string;
   goneOn: (reason: string) => string;
   price: (amount: string) => string;
+  page: (page: number, of: number) => string;
   signedBy: (name: string) => string;
   taken: Record<'before' | 'after', string>;
   below: (value: string) => string;

@@ -70,6 +70,8 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
   const words = reportWords(report.client?.language);
   const day = (of: Day): string => dayIn(words, of, today, style);
   const at = (instant: number): string => instantIn(words, instant, zone, style);
+  const from = begunAt === null ? day(report.day) : at(begunAt);
+  const until = endedAt === null ? null : at(endedAt);
   const isDone = ({ state }: ReportJob): boolean =>
     state === 'done' || state === 'in-part' || state === 'looked';
   const done = jobs.filter(isDone);
@@ -81,10 +83,7 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
       <header className="head">
         <h1>{report.place}</h1>
         <span className="facts">
-          {words.visit(
-            begunAt === null ? day(report.day) : at(begunAt),
-            endedAt === null ? null : at(endedAt),
-          )}
+          {words.visit(from, until === from ? null : until)}
           {who.length > 0 && `; ${who.join(', ')}`}
           {report.state === 'given-up' && `; ${words.givenUp}`}
           {report.state === 'under-way' && `; ${words.underWay}`}

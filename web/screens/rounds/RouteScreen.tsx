@@ -257,7 +257,7 @@ const draftOf = ({ day, personId, setOut, stops, note }: RecordContent<'route'>,
 function useRouteDay(draft: Draft, today: Day) {
   const snapshot = useSnapshot();
   const { jobs } = usePlan();
-  const { stops: asked, day: on, personId } = draft;
+  const { stops: asked, day: on, personId, setOut } = draft;
   return useMemo(() => {
     const evidence = evidenceHere(snapshot);
     const stops = stopsAsSaved(snapshot, { stops: [...asked] }).map((stop): PlannedStop => {
@@ -266,8 +266,9 @@ function useRouteDay(draft: Draft, today: Day) {
         ? stop
         : { ...stop, roundId: null, round: roundAhead(evidence, jobs, site, { today, day: on, personId }) };
     });
-    return { stops, day: routeDay(evidence, stops) };
-  }, [snapshot, jobs, asked, on, personId, today]);
+    const [hour = 0, minute = 0] = setOut.split(':').map(Number);
+    return { stops, day: routeDay(evidence, stops, setOut === '' ? null : 60 * hour + minute) };
+  }, [snapshot, jobs, asked, on, personId, setOut, today]);
 }
 
 const stateWords: Readonly<Record<RouteStop['state'], string>> = {
@@ -287,7 +288,7 @@ function Stop({
   /** The round is there: it can be opened. */
   isSaved: boolean;
 }) {
-  const { name, siteId, roundId, arrivesMin, lengthMin, steps, state } = stop;
+  const { name, siteId, roundId, arrivesMin, lengthMin, steps, state, outsideHours } = stop;
   const hours = useSnapshot().content('site', siteId)?.hours;
   return (
     <span className="routestop">
@@ -301,6 +302,7 @@ function Stop({
         {steps} steps, {lengthMin} min{stateWords[state] && `, ${stateWords[state]}`}
       </span>
       {hours && <span className="soft">{hours}</span>}
+      {outsideHours && <span>{outsideHours}</span>}
       {isSaved && roundId !== null && (
         <Link className="btn2" to={`/rounds/${roundId}${state === 'over' ? '/report' : ''}`}>
           {state === 'ahead' ? 'Change it or begin' : state === 'over' ? 'Report' : 'Go on'}
