@@ -1,11 +1,14 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { type Express, type RequestHandler } from 'express';
+import compression from 'compression';
+import express, { type Express, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
 import type { Databases } from '../store/database.ts';
 import type { Store } from '../store/store.ts';
 import type { PlanDesk } from './planning/planDesk.ts';
 import { errorBorder, HttpProblem } from './errorBorder.ts';
+import { requestLog } from './requestLog.ts';
+import type { Logger } from 'pino';
 import { type AccessDesk } from './access/desk.ts';
 import { callerOf } from './access/caller.ts';
 import { cookieSessions } from './access/cookieSessions.ts';
@@ -43,11 +46,17 @@ export interface AppParts {
   dataDir: string;
   now: () => number;
   log: (error: unknown) => void;
+  /** One line a request. */
+  requests: Logger;
   /** The built interface; absent while it is developed. */
   webDir: string | null;
   /** Facts about this installation that screens show. */
   about: Record<string, unknown>;
 }
+
+/** A stream of events is told as it happens, not when a block is full. */
+const isStream = (res: Response): boolean =>
+  String(res.getHeader('Content-Type')).startsWith('text/event-stream');
 
 const json = express.json({ limit: '5mb' });
 const shortJson = express.json({ limit: '20kb' });
@@ -79,6 +88,8 @@ export function buildApp(parts: AppParts): Express {
       },
     }),
   );
+  app.use(requestLog(parts.requests));
+  app.use(compression({ filter: (req, res) => !isStream(res) && compression.filter(req, res) }));
   app.use(hygiene(() => access.reach().wideNames()));
   const api = express.Router();
   api.use((_req, res, next) => {

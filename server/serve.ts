@@ -88,6 +88,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
       webDir: options.webDir,
       about: options.about ?? {},
       log: warn,
+      requests: log,
     });
     const by =
       (door: Door): RequestListener =>
