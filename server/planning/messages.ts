@@ -17,7 +17,9 @@ export type PlanQuestion =
   | { ask: 'what-if'; now: number; what: WhatIf }
   | { ask: 'power-cut'; now: number; siteId: string; hours: number }
   | { ask: 'explain'; now: number; jobId: string }
-  | { ask: 'reload'; now: number };
+  | { ask: 'reload'; now: number }
+  /** Beside the plan: what was written since the last question. */
+  | { ask: 'hear'; now: number; records: readonly Stored[] };
 
 /** The plan of now as far as it has changed. */
 export interface PlanNews {
@@ -27,13 +29,15 @@ export interface PlanNews {
   days: string;
   rest: PlanBeside;
 }
+export type Answer =
+  | { news: PlanNews }
+  | { plan: Plan }
+  | { levelled: LevelledPlace[] }
+  | { whatIf: WhatIfAnswer }
+  | { powerCut: CutSystem[] }
+  | { explanation: Explanation | null }
+  | { heard: true };
 export type PlanReply =
-  | { id: number; news: PlanNews }
-  | { id: number; plan: Plan }
-  | { id: number; levelled: LevelledPlace[] }
-  | { id: number; whatIf: WhatIfAnswer }
-  | { id: number; powerCut: CutSystem[] }
-  | { id: number; explanation: Explanation | null }
-  | { id: number; error: string }
+  | ({ id: number } & (Answer | { error: string }))
   /** Worked out without being asked: the day's priors, made again after an older record was corrected. */
   | { id: null; news: PlanNews };

@@ -73,6 +73,17 @@ describe('plans from the thread', () => {
     expect(kept?.days).toBe(daysOf(await one.store.snapshot(), () => now));
     expect(kept?.days).toContain('2026-11-26');
   });
+  test('a question beside the plan knows what was written before it', async () => {
+    const { ids, writes } = oneSock();
+    await one.store.apply(work(...writes));
+    const lastDone = async () => (await desk.planAt('2026-12-24')).jobs[0]?.lastDone ?? null;
+    const before = await lastDone();
+    await one.store.apply(work(create('service', swapped(ids.job, '2026-11-24'))));
+    expect(before).not.toBe('2026-11-24');
+    expect(await lastDone()).toBe('2026-11-24');
+    one.store.forget();
+    expect(await lastDone()).toBe('2026-11-24');
+  });
   test('a whole import is read anew', async () => {
     const { writes } = oneSock();
     await desk.plan();

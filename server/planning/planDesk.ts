@@ -1,5 +1,4 @@
 import { EventEmitter } from 'node:events';
-import { Worker } from 'node:worker_threads';
 import { byRisk } from '../../core/planning/byRisk.ts';
 import type { Explanation } from '../../usecases/plan/explanation.ts';
 import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
@@ -14,34 +13,37 @@ import type { PlanChanges } from '../../usecases/changes.ts';
 import { ChangeLog } from '../../store/changeLog.ts';
 import type { KeptPlans } from '../../store/keptPlans.ts';
 import type { Store } from '../../store/store.ts';
-import type { PlanNews, PlanQuestion, PlanReply } from './messages.ts';
+import type { Answer, PlanNews, PlanQuestion } from './messages.ts';
+import { newWorker, Thread } from './thread.ts';
 
 const isSame = (before: PlanRow | undefined, after: PlanRow): boolean =>
   before !== undefined && JSON.stringify(before) === JSON.stringify(after);
+
+/** @throws what went wrong in the thread */
+function answered(reply: Answer | { error: string }): Answer {
+  if ('error' in reply) throw new Error(reply.error);
+  return reply;
+}
 
 const goneFrom = (known: ReadonlyMap<string, PlanRow>, rows: readonly PlanRow[]): string[] => {
   const left = new Set(rows.map((row) => row.jobId));
   return [...known.keys()].filter((jobId) => !left.has(jobId));
 };
 
-interface Waiting {
-  resolve: (reply: Extract<PlanReply, { id: number }>) => void;
-  reject: (error: Error) => void;
-}
-
 /**
  * Where the server asks for plans. They are worked out in a thread of their own, which is told of every change, and kept
- * in the database, so that a start has dates at once.
+ * in the database, so that a start has dates at once. What may take its time (another day, what would be if) is asked of a
+ * second thread, so that no plan waits for it.
  */
 export class PlanDesk {
   private readonly store: Store;
   private readonly kept: KeptPlans;
-  private readonly file: string;
   private readonly now: () => number;
   private readonly log: (error: unknown) => void;
-  private worker: Worker | null = null;
-  private readonly waiting = new Map<number, Waiting>();
-  private nextId = 1;
+  private readonly thread: Thread;
+  private readonly aside: Thread;
+  /** What the thread beside the plan has not heard yet; null: it reads all of it from disk when it is asked. */
+  private unheard: Stored[] | null = null;
   /** The plan of now: rows by job, and what stands beside them. */
   private rows = new Map<string, PlanRow>();
   private rest: PlanNews['rest'] = nothingBeside;
@@ -64,15 +66,28 @@ export class PlanDesk {
   ) {
     this.store = parts.store;
     this.kept = parts.kept;
-    this.file = parts.file;
     this.now = now;
     this.log = log;
+    const { file } = parts;
+    this.thread = new Thread(() => newWorker({ file, role: 'plan' }), {
+      error: log,
+      end: () => (this.days = null),
+      news: (news) => {
+        this.take(news, this.store.version);
+        this.renewals.emit('renewal');
+      },
+    });
+    this.aside = new Thread(() => newWorker({ file, role: 'aside' }), {
+      error: log,
+      end: () => (this.unheard = null),
+      news: () => undefined,
+    });
     this.stopListening = this.store.onChange((records) => this.changed(records));
   }
 
   /** The plan at the end of the current local day of each site. */
   async plan(): Promise<Plan> {
-    if (this.days === null && !this.worker) await this.takeKept();
+    if (this.days === null && !this.thread.isRunning) await this.takeKept();
     if (this.days !== (await this.today())) {
       const ask = this.caughtUp.then(() => this.ask({ ask: 'plan', now: this.now() }));
       this.caughtUp = ask.catch(() => undefined);
@@ -102,7 +117,7 @@ export class PlanDesk {
 
   /** The plan of another day or instant. */
   async planAt(at: string): Promise<Plan> {
-    const reply = await this.ask({ ask: 'plan-at', now: this.now(), at });
+    const reply = await this.askAside({ ask: 'plan-at', now: this.now(), at });
     if (!('plan' in reply)) throw new Error('the planning thread answered something else');
     return reply.plan;
   }
@@ -128,16 +143,14 @@ export class PlanDesk {
 
   /** The plan as it would be if one thing were otherwise. */
   async whatIf(what: WhatIf): Promise<WhatIfAnswer> {
-    await this.caughtUp;
-    const reply = await this.ask({ ask: 'what-if', now: this.now(), what });
+    const reply = await this.askAside({ ask: 'what-if', now: this.now(), what });
     if (!('whatIf' in reply)) throw new Error('the planning thread answered something else');
     return reply.whatIf;
   }
 
   /** What a power cut of some hours would do to a place’s systems. */
   async powerCut(siteId: string, hours: number): Promise<CutSystem[]> {
-    await this.caughtUp;
-    const reply = await this.ask({ ask: 'power-cut', now: this.now(), siteId, hours });
+    const reply = await this.askAside({ ask: 'power-cut', now: this.now(), siteId, hours });
     if (!('powerCut' in reply)) throw new Error('the planning thread answered something else');
     return reply.powerCut;
   }
@@ -170,7 +183,7 @@ export class PlanDesk {
   async stop(): Promise<void> {
     this.stopListening();
     await this.stored();
-    await this.worker?.terminate();
+    await Promise.all([this.thread.stop(), this.aside.stop()]);
   }
 
   private async today(): Promise<string> {
@@ -190,8 +203,11 @@ export class PlanDesk {
   }
 
   private changed(records: readonly Stored[]): void {
+    // nothing named: all is to be read anew
+    if (records.length === 0) this.unheard = null;
+    else this.unheard?.push(...records);
     // nobody has asked for a plan yet: the thread will read these from disk
-    if (!this.worker && this.days === null) return;
+    if (!this.thread.isRunning && this.days === null) return;
     const question: PlanQuestion =
       records.length === 0 ? { ask: 'reload', now: this.now() } : { ask: 'apply', now: this.now(), records };
     this.caughtUp = this.ask(question).catch((error: unknown) => {
@@ -200,17 +216,27 @@ export class PlanDesk {
     });
   }
 
-  private async ask(question: PlanQuestion): Promise<Extract<PlanReply, { id: number }>> {
-    const worker = (this.worker ??= this.start());
-    const id = this.nextId++;
+  private async ask(question: PlanQuestion): Promise<Answer> {
     const version = this.store.version;
-    const reply = await new Promise<Extract<PlanReply, { id: number }>>((resolve, reject) => {
-      this.waiting.set(id, { resolve, reject });
-      worker.postMessage({ id, question });
-    });
-    if ('error' in reply) throw new Error(reply.error);
+    const reply = answered(await this.thread.ask(question));
     if ('news' in reply) this.take(reply.news, version);
     return reply;
+  }
+
+  /** A question of the records as they stand now, for the thread beside the plan. */
+  private async askAside(question: PlanQuestion): Promise<Answer> {
+    const now = this.now();
+    const news = this.unheard;
+    this.unheard = [];
+    // questions are answered in their order: what was written is heard before it is asked about
+    const heard =
+      news === null
+        ? this.aside.ask({ ask: 'reload', now })
+        : news.length > 0
+          ? this.aside.ask({ ask: 'hear', now, records: news })
+          : Promise.resolve();
+    const [, reply] = await Promise.all([heard, this.aside.ask(question)]);
+    return answered(reply);
   }
 
   private take(news: PlanNews, version: number): void {
@@ -228,41 +254,4 @@ export class PlanDesk {
     this.days = news.days;
     this.saving = this.kept.save({ ...news.change, all: news.all }, news, version).catch(this.log);
   }
-
-  private start(): Worker {
-    const worker = newWorker({ file: this.file });
-    worker.unref();
-    worker.on('message', (reply: PlanReply) => {
-      if (reply.id === null) {
-        this.take(reply.news, this.store.version);
-        this.renewals.emit('renewal');
-        return;
-      }
-      this.waiting.get(reply.id)?.resolve(reply);
-      this.waiting.delete(reply.id);
-    });
-    const ended = (error: Error) => {
-      this.worker = null;
-      this.days = null;
-      for (const one of this.waiting.values()) one.reject(error);
-      this.waiting.clear();
-    };
-    worker.on('error', (error) => {
-      this.log(error);
-      ended(error);
-    });
-    worker.on('exit', () => ended(new Error('the planning thread has ended')));
-    return worker;
-  }
-}
-
-/** Built, the thread runs as it is; from source it needs the same help with TypeScript as its parent has. */
-function newWorker(workerData: { file: string }): Worker {
-  if (!import.meta.url.endsWith('.ts'))
-    return new Worker(new URL('./planWorker.js', import.meta.url), { workerData });
-  const source = JSON.stringify(new URL('./planWorker.ts', import.meta.url).href);
-  return new Worker(
-    `import('tsx/esm/api').then(({ register }) => { register(); return import(${source}); });`,
-    { eval: true, workerData },
-  );
 }

@@ -1,24 +1,13 @@
 import { setImmediate } from 'node:timers/promises';
-import type { Explanation } from '../../usecases/plan/explanation.ts';
-import { endOfToday, instantAtOf, makePlan, type Plan } from '../../usecases/plan/plan.ts';
+import { endOfToday } from '../../usecases/plan/plan.ts';
 import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { PlanState, type PlanChange } from '../../usecases/plan/planState.ts';
 import { Snapshot } from '../../model/snapshot.ts';
 import type { Stored } from '../../contract/records.ts';
 import { levelAll, levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts';
 import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
-import { whatIf, type WhatIfAnswer } from '../../usecases/whatIf/answer.ts';
-import { powerCut, type CutSystem } from '../../usecases/whatIf/powerCut.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
-import type { PlanNews, PlanQuestion } from './messages.ts';
-
-type Answer =
-  | { news: PlanNews }
-  | { plan: Plan }
-  | { levelled: LevelledPlace[] }
-  | { whatIf: WhatIfAnswer }
-  | { powerCut: CutSystem[] }
-  | { explanation: Explanation | null };
+import type { Answer, PlanNews, PlanQuestion } from './messages.ts';
 
 /** Above so many jobs the day's priors are made again when there is nothing else to do, not before answering. */
 const PRIORS_AT_ONCE = 2000;
@@ -34,21 +23,9 @@ export class PlanThread {
   }
 
   async answer(question: PlanQuestion): Promise<Answer> {
-    if (question.ask === 'plan-at') {
-      const { snapshot } = await this.current(question.now);
-      return { plan: makePlan(snapshot, instantAtOf(question.at), question.at) };
-    }
     if (question.ask === 'level') {
       const state = await this.current(question.now);
       return { levelled: await levelInBetween(state, question.now) };
-    }
-    if (question.ask === 'what-if') {
-      const { snapshot } = await this.current(question.now);
-      return { whatIf: whatIf(evidenceOf(snapshot), question.what, question.now) };
-    }
-    if (question.ask === 'power-cut') {
-      const { snapshot } = await this.current(question.now);
-      return { powerCut: powerCut(evidenceOf(snapshot), question.siteId, question.hours, question.now) };
     }
     if (question.ask === 'explain') {
       const state = await this.current(question.now);

@@ -3,15 +3,17 @@ import { openReader } from '../../store/database.ts';
 import { Store } from '../../store/store.ts';
 import { recordKinds } from '../../contract/records.ts';
 import type { PlanQuestion, PlanReply } from './messages.ts';
+import { AsideThread } from './asideThread.ts';
 import { PlanThread } from './planThread.ts';
+import type { ThreadRole } from './thread.ts';
 
-// The thread that plans. It reads the records once from disk, and is told of each change after that.
+// A thread of the planner: the one that plans, or the one beside it. It reads the records once from disk, and is told of each change after that.
 
 const port = parentPort;
 if (!port) throw new Error('planWorker runs in a worker thread');
-const { file } = workerData as { file: string };
+const { file, role } = workerData as { file: string; role: ThreadRole };
 
-const thread = new PlanThread(async () => {
+const load = async () => {
   const reader = await openReader(file);
   try {
     const snapshot = await new Store(
@@ -22,7 +24,9 @@ const thread = new PlanThread(async () => {
   } finally {
     await reader.destroy();
   }
-});
+};
+const plan = role === 'plan' ? new PlanThread(load) : null;
+const thread = plan ?? new AsideThread(load);
 const send = (reply: PlanReply) => port.postMessage(reply);
 
 /** With nothing asked for this long, what was put off is done. */
@@ -48,7 +52,7 @@ port.on('message', ({ id, question }: { id: number; question: PlanQuestion }) =>
   busy = busy.then(async () => {
     await answer(id, question);
     idle = setTimeout(() => {
-      const news = thread.settle();
+      const news = plan?.settle();
       if (news) send({ id: null, news });
     }, IDLE_MS);
   });

@@ -1,0 +1,37 @@
+import { instantAtOf, makePlan } from '../../usecases/plan/plan.ts';
+import { powerCut } from '../../usecases/whatIf/powerCut.ts';
+import { whatIf } from '../../usecases/whatIf/answer.ts';
+import { Snapshot } from '../../model/snapshot.ts';
+import { evidenceOf } from '../../model/water/testedWater.ts';
+import type { Stored } from '../../contract/records.ts';
+import type { Answer, PlanQuestion } from './messages.ts';
+
+/** Answers what may take its time: other days, what would be if, a power cut. It knows the records and plans nothing of now. */
+export class AsideThread {
+  private readonly load: () => Promise<readonly Stored[]>;
+  private known: Promise<Snapshot> | null = null;
+
+  /** @param load all records as they stand on disk */
+  constructor(load: () => Promise<readonly Stored[]>) {
+    this.load = load;
+  }
+
+  async answer(question: PlanQuestion): Promise<Answer> {
+    if (question.ask === 'reload') {
+      this.known = null;
+      return { heard: true };
+    }
+    const snapshot = await (this.known ??= this.load().then((records) => Snapshot.of(records)));
+    if (question.ask === 'hear') {
+      this.known = Promise.resolve(snapshot.with(question.records));
+      return { heard: true };
+    }
+    if (question.ask === 'plan-at')
+      return { plan: makePlan(snapshot, instantAtOf(question.at), question.at) };
+    if (question.ask === 'what-if')
+      return { whatIf: whatIf(evidenceOf(snapshot), question.what, question.now) };
+    if (question.ask === 'power-cut')
+      return { powerCut: powerCut(evidenceOf(snapshot), question.siteId, question.hours, question.now) };
+    throw new Error(`the thread beside the plan is not asked ${question.ask}`);
+  }
+}
