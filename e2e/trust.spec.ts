@@ -20,6 +20,13 @@ test('a screen that fails leaves the navigation standing, and the window says wh
   await page.getByRole('link', { name: 'Today' }).first().click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await expect(page).toHaveTitle('Today, Jondrel');
+  // by keys too one arrives at the head of a screen, and goes on from there
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeFocused();
+  await page.keyboard.press('g');
+  await page.keyboard.press('l');
+  await expect(page.getByRole('heading', { name: 'Log', level: 1 })).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.locator('main :focus')).toHaveCount(1);
 });
 
 test('a window follows by what changed: one logged job is told in a few kilobytes, to a second window too', async ({

@@ -8,6 +8,7 @@ import { useDoor } from '../api/door.ts';
 import { useWriting } from '../api/writing.tsx';
 import { roles } from '../../contract/access/rights.ts';
 import { Band, places, Rail } from './Rail.tsx';
+import { useFocusOnArrival } from './useFocusOnArrival.ts';
 import { useTitle } from './useTitle.ts';
 import { SyncLine } from './SyncLine.tsx';
 
@@ -27,6 +28,7 @@ function WideFrame() {
   const about = useAbout();
   const wrongClock = clockWord(about.aheadMs);
   useTitle();
+  useFocusOnArrival();
   const here = usePersonHere();
   const { pending } = useWriting();
   const [palette, setPalette] = useState<'closed' | 'all' | 'log'>('closed');

@@ -10,6 +10,7 @@ import { LifeStrip } from '../strip/LifeStrip.tsx';
 import { StateWord, stateWords } from '../strip/marks.tsx';
 import { stripOf } from '../strip/stripData.ts';
 import { relativeWord, writeDay } from './dates.ts';
+import type { RowPlace } from './LongList.tsx';
 
 export interface JobLineProps {
   row: PlanRow;
@@ -27,18 +28,24 @@ export interface JobLineProps {
   blocked?: OutOfUse | undefined;
   /** What else is known of it, under the reason. */
   extra?: ReactNode;
+  /** Where it stands in a long list. */
+  at?: RowPlace;
 }
 
 /** One job: what, its strip, its date and the reason beside it. Chosen, it opens to its actions. */
 export function JobLine(props: JobLineProps) {
-  const { row, chosen, onChoose, children, phone } = props;
-  const line = useRef<HTMLLIElement>(null);
+  const { row, chosen, onChoose, children, phone, at } = props;
+  const line = useRef<HTMLLIElement | null>(null);
   useEffect(() => {
     if (chosen) line.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
   return (
     <li
-      ref={line}
+      {...at}
+      ref={(element) => {
+        line.current = element;
+        at?.ref?.(element);
+      }}
       className={`job cells${chosen ? ' chosen' : ''}${props.dense ? ' dense' : ''}${row.state === 'left-off' ? ' leftoff' : ''}`}
       data-job={row.jobId}
       data-state={row.state}

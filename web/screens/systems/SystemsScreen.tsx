@@ -1,10 +1,12 @@
 import Button from '@mui/material/Button';
+import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { DateWord } from '../../parts/JobLine.tsx';
 import { litresOf } from '../../../model/facts/litres.ts';
+import { LongList } from '../../parts/LongList.tsx';
 import { Search } from '../../parts/Search.tsx';
 import { wordsIn } from '../../parts/wordsIn.ts';
 import { StateWord } from '../../strip/marks.tsx';
@@ -31,6 +33,7 @@ export function SystemsScreen() {
   );
   const found =
     typed === '' ? [] : components.filter((one) => wordsIn(one.content.name, typed)).slice(0, MOST_FOUND);
+  const rowsOf = useMemo(() => rowsBySystem(plan.jobs), [plan.jobs]);
   const folded = (params.get('fold') ?? '').split(',').filter(Boolean);
   const fold = (siteId: string) =>
     setParams(
@@ -115,13 +118,16 @@ export function SystemsScreen() {
               </span>
             </div>
             <ul className="plain" hidden={folded.includes(site.id)}>
-              {systems
-                .filter((system) => system.content.siteId === site.id)
-                .map((system) => {
+              <LongList
+                items={systems.filter((system) => system.content.siteId === site.id)}
+                keyOf={(system) => system.id}
+                rowPx={ROW_PX}
+              >
+                {(system, at) => {
                   const litres = litresOf(snapshot, system.id);
-                  const rows = plan.jobs.filter((row) => row.systemIds.includes(system.id));
+                  const rows = rowsOf.get(system.id) ?? [];
                   return (
-                    <li key={system.id} className="rule" style={{ padding: '10px 0' }}>
+                    <li key={system.id} {...at} className="rule" style={{ padding: '10px 0' }}>
                       <Link to={`/systems/${system.id}`} className="systemline">
                         <span>
                           <span
@@ -143,7 +149,8 @@ export function SystemsScreen() {
                       </Link>
                     </li>
                   );
-                })}
+                }}
+              </LongList>
             </ul>
           </section>
         ))}
@@ -151,6 +158,20 @@ export function SystemsScreen() {
   );
 }
 
+/** A row of equipment that serves several systems stands with each. */
+function rowsBySystem(rows: readonly PlanRow[]): Map<string, PlanRow[]> {
+  const bySystem = new Map<string, PlanRow[]>();
+  for (const row of rows)
+    for (const id of row.systemIds) {
+      const known = bySystem.get(id);
+      if (known) known.push(row);
+      else bySystem.set(id, [row]);
+    }
+  return bySystem;
+}
+
+/** Height of a line before it was seen. */
+const ROW_PX = 66;
 const needsHands = new Set(['left-off', 'past-window', 'in-window', 'time-to-do']);
 function countWords(rows: readonly PlanRow[]): string {
   const now = rows.filter((row) => needsHands.has(row.state)).length;

@@ -11,6 +11,7 @@ import { clockIn, longDay, relativeWord, writeDay } from '../../parts/dates.ts';
 import { JobLine, OpenLink } from '../../parts/JobLine.tsx';
 import { JobCautions } from '../../parts/JobCautions.tsx';
 import { LogJob } from '../../parts/LogJob.tsx';
+import { LongList } from '../../parts/LongList.tsx';
 import { ProveRunning } from '../../parts/ProveRunning.tsx';
 import { Search } from '../../parts/Search.tsx';
 import { Pick } from '../../parts/Pick.tsx';
@@ -191,6 +192,10 @@ const titles: Record<GroupId, string> = {
   resting: 'Held and resting',
 };
 
+/** Heights of a line before it was seen. */
+const ROW_PX = 74;
+const PHONE_ROW_PX = 92;
+
 interface GroupProps {
   group: Group;
   scale: Scale | null;
@@ -277,41 +282,50 @@ function GroupOfJobs({
           )}
         </span>
       </li>
-      {shown &&
-        group.rows.map((row) => (
-          <JobLine
-            key={row.jobId}
-            row={row}
-            scale={scale}
-            style={dateFormat}
-            phone={phone}
-            place={row.systemName === row.thing ? null : row.systemName}
-            chosen={chosen === row.jobId}
-            blocked={blocked.get(row.jobId)}
-            extra={
-              <>
-                <LackNote said={lacks.get(row.jobId)} />
-                <MovedNote to={moved.get(row.jobId)} today={row.today} />
-              </>
-            }
-            onChoose={() => onChoose(row.jobId)}
-          >
-            {row.state === 'left-off' && row.componentId ? (
-              <ProveRunning componentId={row.componentId} extra={<OpenLink row={row} />} />
-            ) : row.work === 'test' ? (
-              <div className="actions">
-                <Button component={Link} to={`/water?system=${row.systemIds[0] ?? ''}`} variant="contained">
-                  Enter the tests
-                </Button>
-              </div>
-            ) : (
-              <div style={{ display: 'grid', gap: 12 }}>
-                <JobCautions jobId={row.jobId} short />
-                <LogJob row={row} onLogged={() => onChoose(null)} extra={<OpenLink row={row} />} />
-              </div>
-            )}
-          </JobLine>
-        ))}
+      {shown && (
+        <LongList
+          items={group.rows}
+          keyOf={(row) => row.jobId}
+          rowPx={phone ? PHONE_ROW_PX : ROW_PX}
+          inSight={chosen}
+        >
+          {(row, at) => (
+            <JobLine
+              key={row.jobId}
+              at={at}
+              row={row}
+              scale={scale}
+              style={dateFormat}
+              phone={phone}
+              place={row.systemName === row.thing ? null : row.systemName}
+              chosen={chosen === row.jobId}
+              blocked={blocked.get(row.jobId)}
+              extra={
+                <>
+                  <LackNote said={lacks.get(row.jobId)} />
+                  <MovedNote to={moved.get(row.jobId)} today={row.today} />
+                </>
+              }
+              onChoose={() => onChoose(row.jobId)}
+            >
+              {row.state === 'left-off' && row.componentId ? (
+                <ProveRunning componentId={row.componentId} extra={<OpenLink row={row} />} />
+              ) : row.work === 'test' ? (
+                <div className="actions">
+                  <Button component={Link} to={`/water?system=${row.systemIds[0] ?? ''}`} variant="contained">
+                    Enter the tests
+                  </Button>
+                </div>
+              ) : (
+                <div style={{ display: 'grid', gap: 12 }}>
+                  <JobCautions jobId={row.jobId} short />
+                  <LogJob row={row} onLogged={() => onChoose(null)} extra={<OpenLink row={row} />} />
+                </div>
+              )}
+            </JobLine>
+          )}
+        </LongList>
+      )}
     </>
   );
 }

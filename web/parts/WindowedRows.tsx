@@ -1,0 +1,62 @@
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useLayoutEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
+import type { RowPlace } from './LongList.tsx';
+
+const BEYOND = 8;
+
+interface WindowedProps {
+  keys: readonly string[];
+  rowPx: number;
+  inSight?: string | null;
+  row: (index: number, place: RowPlace) => ReactNode;
+}
+
+/** The rows near the window, with what is left out before and after as empty height. */
+export default function WindowedRows({ keys, rowPx, inSight = null, row }: WindowedProps) {
+  const start = useRef<HTMLLIElement>(null);
+  const scrollMargin = useTopOf(start);
+  const list = useWindowVirtualizer({
+    count: keys.length,
+    estimateSize: () => rowPx,
+    overscan: BEYOND,
+    scrollMargin,
+    getItemKey: (index) => keys[index] ?? index,
+  });
+  const wanted = inSight === null ? -1 : keys.indexOf(inSight);
+  useEffect(() => {
+    if (wanted >= 0) list.scrollToIndex(wanted, { align: 'auto' });
+    // only when another one is wanted: whoever scrolls on is not called back
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [wanted]);
+  const shown = list.getVirtualItems();
+  const before = (shown[0]?.start ?? scrollMargin) - scrollMargin;
+  const after = list.getTotalSize() - ((shown.at(-1)?.end ?? scrollMargin) - scrollMargin);
+  return (
+    <>
+      <li ref={start} role="presentation" style={{ height: before, border: 0, padding: 0 }} />
+      {shown.map(({ index }) =>
+        row(index, {
+          ref: list.measureElement,
+          ...{ 'data-index': index, 'aria-posinset': index + 1, 'aria-setsize': keys.length },
+        }),
+      )}
+      <li role="presentation" style={{ height: after, border: 0, padding: 0 }} />
+    </>
+  );
+}
+
+/** How far an element lies from the top of the page, kept up as what stands above it grows and shrinks. */
+function useTopOf(element: RefObject<HTMLElement | null>): number {
+  const [top, setTop] = useState(0);
+  useLayoutEffect(() => {
+    const measure = (): void => {
+      if (element.current)
+        setTop(Math.round(element.current.getBoundingClientRect().top + globalThis.scrollY));
+    };
+    measure();
+    const seen = new ResizeObserver(measure);
+    seen.observe(document.body);
+    return () => seen.disconnect();
+  }, [element]);
+  return top;
+}
