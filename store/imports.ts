@@ -22,6 +22,7 @@ import { readTable, type Table } from '../usecases/imports/table.ts';
 import type { Snapshot } from '../model/snapshot.ts';
 import type { Write } from '../contract/work.ts';
 import { decodeText } from './decodeText.ts';
+import { inBetween } from './inBetween.ts';
 import { StoreProblem } from './problems.ts';
 import type { recordEntities } from './rows.ts';
 import { revisionEntity } from './rows.ts';
@@ -47,7 +48,7 @@ interface Read {
   draft: CheckedDraft;
 }
 
-function read(request: ImportRequest, snapshot: Snapshot): Read {
+async function read(request: ImportRequest, snapshot: Snapshot): Promise<Read> {
   const { text, encoding } = decodeText(request.bytes, request.mapping?.encoding ?? null);
   const table = readTable(text, request.mapping?.delimiter ?? null);
   if (table.rows.every((row) => row.every((cell) => cell === '')))
@@ -57,18 +58,15 @@ function read(request: ImportRequest, snapshot: Snapshot): Read {
     request.mapping ??
     saved ??
     proposeMapping(table, request.systemId, snapshot, request.fileName, request.head);
-  const draft = againstKnown(
-    readRows(table, mapping, snapshot, request.answers),
-    snapshot,
-    mapping.source,
-    request.answers,
-  );
+  const { answers } = request;
+  const rows = await inBetween(readRows(table, mapping, snapshot, answers));
+  const draft = await inBetween(againstKnown(rows, snapshot, mapping.source, answers));
   return { table, encoding, mapping, saved: saved !== null, draft };
 }
 
 /** What a file would bring. Writes nothing. */
 export async function previewImport(store: Store, request: ImportRequest): Promise<ImportPreview> {
-  const { table, encoding, mapping, saved, draft } = read(request, await store.snapshot());
+  const { table, encoding, mapping, saved, draft } = await read(request, await store.snapshot());
   return previewOf({ encoding, delimiter: table.delimiter, mapping, saved }, table.rows, draft);
 }
 
@@ -83,7 +81,7 @@ export async function writeImport(
   who: string,
 ): Promise<ImportReport> {
   const snapshot = await store.snapshot();
-  const { table, mapping, draft } = read(request, snapshot);
+  const { table, mapping, draft } = await read(request, snapshot);
   const added = draft.readings.length + draft.services.length + draft.notes.length;
   const importId = added + draft.replacements.length > 0 ? uuid() : null;
   const writes: Write[] = importId

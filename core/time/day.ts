@@ -15,8 +15,16 @@ export function isRealDay(text: string): boolean {
 
 /** True for a zone of the IANA time zone database that this machine knows. */
 export function isZone(zone: string): boolean {
-  return IANAZone.isValidZone(zone);
+  let known = zones.get(zone);
+  if (known === undefined) {
+    if (zones.size >= MOST_ZONES) zones.clear();
+    zones.set(zone, (known = IANAZone.isValidZone(zone)));
+  }
+  return known;
 }
+/** Asking the database costs a formatter; there are a few hundred zones, and whatever people mistype. */
+const MOST_ZONES = 2000;
+const zones = new Map<string, boolean>();
 
 function requireZone(zone: string): void {
   if (!isZone(zone)) throw new Refusal('no-such-zone', { zone });
@@ -83,6 +91,8 @@ export function weekdayOf(day: Day): number {
  */
 export function instantOfLocal(text: string, zone: string): { at: Instant; doubled: boolean } {
   requireZone(zone);
+  const plain = onPlainDay(text, zone);
+  if (plain !== null) return { at: plain, doubled: false };
   const typed = DateTime.fromISO(text, { zone: 'utc' });
   if (!typed.isValid) throw new Refusal('no-such-day', { what: 'date and time', text });
   const wall = typed.toFormat("yyyy-MM-dd'T'HH:mm:ss");
@@ -91,6 +101,30 @@ export function instantOfLocal(text: string, zone: string): { at: Instant; doubl
     throw new Refusal('hour-does-not-exist', { text, zone });
   const candidates = found.getPossibleOffsets().map((candidate) => candidate.toMillis());
   return { at: Math.min(...candidates), doubled: candidates.length > 1 };
+}
+
+const LOCAL = /^(\d{4}-\d{2}-\d{2})T(\d{2}):(\d{2})(?::(\d{2}))?$/;
+/** Clocks are set at most by so much, so what stands alike before and after a day stands so all through it. */
+const AROUND_DAYS = 2;
+
+/** The instant of a wall-clock time on a day round which the clocks are not set, nearly all are; null: ask the database. */
+function onPlainDay(text: string, zone: string): Instant | null {
+  const found = LOCAL.exec(text);
+  const day = found?.[1] ?? '';
+  const [hour, minute, second] = [Number(found?.[2]), Number(found?.[3]), Number(found?.[4] ?? 0)];
+  if (!found || !isRealDay(day) || hour > 23 || minute > 59 || second > 59) return null;
+  const midnight = requireDay(day);
+  const before = offsetMs(zone, midnight - AROUND_DAYS * MS_PER_DAY);
+  if (before !== offsetMs(zone, midnight + AROUND_DAYS * MS_PER_DAY)) return null;
+  return midnight + ((hour * 60 + minute) * 60 + second) * 1000 - before;
+}
+const offsets = new Map<string, number>();
+/** How far a zone stood ahead of UTC at a midnight of UTC. */
+function offsetMs(zone: string, midnight: Instant): number {
+  const key = `${midnight} ${zone}`;
+  let known = offsets.get(key);
+  if (known === undefined) offsets.set(key, (known = IANAZone.create(zone).offset(midnight) * 60_000));
+  return known;
 }
 
 /** A civil day as milliseconds of its midnight in UTC: arithmetic on days needs no time zone, and is asked for often. */

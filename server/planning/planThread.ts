@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises';
 import { endOfToday } from '../../usecases/plan/plan.ts';
 import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { PlanState, type PlanChange } from '../../usecases/plan/planState.ts';
@@ -6,6 +5,7 @@ import { Snapshot } from '../../model/snapshot.ts';
 import type { Stored } from '../../contract/records.ts';
 import { levelAll, levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts';
 import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
+import { inBetween } from '../../store/inBetween.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
 import type { Answer, PlanNews, PlanQuestion } from './messages.ts';
 
@@ -65,8 +65,5 @@ export class PlanThread {
 async function levelInBetween(state: PlanState, now: number): Promise<LevelledPlace[]> {
   const evidence = evidenceOf(state.snapshot);
   const places = placesOf(evidence, state.allRows(), now);
-  const search = levelAll(places);
-  let step = search.next();
-  for (; !step.done; step = search.next()) await setImmediate();
-  return levelledPlaces(state.snapshot, places, step.value);
+  return levelledPlaces(state.snapshot, places, await inBetween(levelAll(places)));
 }

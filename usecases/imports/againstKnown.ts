@@ -46,20 +46,22 @@ const same = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-9 * Math.m
 
 /**
  * Holds a draft against what stands: channel, instant and source with the same value is skipped, with another value it
- * is asked; a job on the same day that was found alike is skipped. So the same file twice adds nothing.
+ * is asked; a job on the same day that was found alike is skipped. So the same file twice adds nothing. It stops after each
+ * reading, so that others can be served meanwhile.
  */
-export function againstKnown(
+export function* againstKnown(
   draft: ImportDraft,
   snapshot: Snapshot,
   source: ImportMapping['source'],
   answers: Answers,
-): CheckedDraft {
+): Generator<undefined, CheckedDraft> {
   const checked: CheckedDraft = { ...draft, readings: [], services: [], notes: [], replacements: [] };
   checked.skipped = [...draft.skipped];
   checked.questions = [...draft.questions];
   const known = knownReadings(draft, snapshot, source);
   const inFile = new Map<string, ReadingDraft>();
   for (const reading of draft.readings) {
+    yield;
     const of = keyOfChannel(reading.channel);
     const key = `${of} ${keyOfWhen(reading.when)}`;
     const stands = known.get(key);

@@ -44,12 +44,15 @@ function logOf(rows: string, answers: Answers = {}) {
     things: {},
     found: {},
   };
-  return readRows(
+  const read = readRows(
     readTable(`Date,TDS in,TDS out,Drum\n${rows}`, null),
     mapping,
     Snapshot.of(here.records),
     answers,
   );
+  let step = read.next();
+  while (!step.done) step = read.next();
+  return step.value;
 }
 
 describe('readings of equipment in a file are judged as those that are typed', () => {

@@ -97,15 +97,15 @@ function readingPreview({ row, when, channel, value, below, rough, note }: Readi
 
 /** Each remark once, the most frequent first. */
 function remarksOf(draft: CheckedDraft): ImportPreview['remarks'] {
-  const found = new Map<string, number[]>();
+  const found = new Map<string, Set<number>>();
   for (const { row, note } of [...draft.readings, ...draft.services, ...draft.notes]) {
     if (note === '') continue;
-    const rows = found.get(note) ?? [];
-    if (!rows.includes(row)) rows.push(row);
-    found.set(note, rows);
+    const rows = found.get(note);
+    if (rows) rows.add(row);
+    else found.set(note, new Set([row]));
   }
   return [...found]
-    .map(([text, rows]) => ({ text, rows }))
+    .map(([text, rows]) => ({ text, rows: [...rows] }))
     .sort((a, b) => b.rows.length - a.rows.length)
     .slice(0, SHOWN_REMARKS);
 }

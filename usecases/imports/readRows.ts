@@ -18,13 +18,16 @@ import type { Table } from './table.ts';
 
 const SUMMARY = /^(average|avg|mean|mittelwert|durchschnitt|sum|summe|total|min|max|median|std|stdev)\b/i;
 
-/** Everything a file brings by a mapping, row by row; refused and skipped rows say why. Nothing is written. */
-export function readRows(
+/**
+ * Everything a file brings by a mapping; refused and skipped rows say why. Nothing is written. It stops after each row, so
+ * that others can be served meanwhile.
+ */
+export function* readRows(
   table: Table,
   mapping: ImportMapping,
   snapshot: Snapshot,
   answers: Answers,
-): ImportDraft {
+): Generator<undefined, ImportDraft> {
   const draft = emptyDraft();
   askOfColumns(mapping, draft);
   const zone = zoneOfSystem(snapshot, mapping.systemId);
@@ -35,16 +38,21 @@ export function readRows(
   const heads = mapping.columns.map((column) => plain(column.head));
   const own = (table.rows[mapping.skipRows + mapping.headRows - 1] ?? []).map(plain);
   const from = mapping.skipRows + mapping.headRows;
-  table.rows.slice(from).forEach((cells, i) => {
+  const isHead = (cell: string, k: number): boolean => {
+    const bare = plain(cell);
+    return bare === own[k] || bare === heads[k];
+  };
+  for (const [i, cells] of table.rows.slice(from).entries()) {
     const row = from + i + 1;
-    if (cells.every((cell) => cell === '')) return;
-    const say = (why: string) =>
+    const skip = (why: string) =>
       draft.skipped.push({ row, head: '', text: cells.filter((cell) => cell !== '').join(' '), why });
-    const bare = cells.map(plain);
-    if (bare.every((cell, k) => cell === own[k] || cell === heads[k])) return say('the head again');
-    if (SUMMARY.test(cells[0] ?? '')) return say('a summary, not a reading');
-    readRow({ row, cells, mapping, snapshot, zone, answers, things, definitionOf, draft, recent, knownOf });
-  });
+    if (cells.every((cell) => cell === '')) continue;
+    if (cells.every(isHead)) skip('the head again');
+    else if (SUMMARY.test(cells[0] ?? '')) skip('a summary, not a reading');
+    else
+      readRow({ row, cells, mapping, snapshot, zone, answers, things, definitionOf, draft, recent, knownOf });
+    yield;
+  }
   return draft;
 }
 
