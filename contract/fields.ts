@@ -11,8 +11,14 @@ export const name = (label: string, max = 120) =>
   v.pipe(
     v.string(`${label} is missing.`),
     v.check((text) => text.trim().length > 0, `${label} is missing.`),
+    v.check(
+      (text) => text.trim().length === 0 || SEEN.test(text),
+      `${label} has no letter that can be seen.`,
+    ),
     v.maxLength(max, withinText(label, max)),
   );
+/** Anything that leaves a mark on a screen: no controls, spaces, joiners, bare accents, nor the letters that are drawn empty. */
+const SEEN = /[^\p{C}\p{Z}\p{M}\u115f\u1160\u2800\u3164\uffa0]/u;
 /** Free text, empty where nothing was said. */
 export const text = (label: string, max = 4000) =>
   v.pipe(v.string(`${label} must be text.`), v.maxLength(max, withinText(label, max)));

@@ -2,12 +2,13 @@ import type { EntityManager } from 'typeorm';
 import * as v from 'valibot';
 import { ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from '../contract/archive.ts';
 import { canonicalJson } from '../contract/canonicalJson.ts';
-import { recordKinds, type RecordKind, type Stored } from '../contract/records.ts';
-import { shapeErrors, wordsOf } from './checks.ts';
+import { kindWords, recordKinds, type RecordKind, type Stored } from '../contract/records.ts';
+import { Snapshot } from '../model/snapshot.ts';
+import { meaningErrors, referenceErrors, shapeErrors, wordsOf } from './checks.ts';
 import type { Databases } from './database.ts';
 import { oneAtATime } from './oneAtATime.ts';
 import { StoreProblem } from './problems.ts';
-import { parentOf, recordEntities, revisionEntity, type RevisionRow } from './rows.ts';
+import { parentOf, recordEntities, revisionEntity, toStored, type RevisionRow } from './rows.ts';
 import { sha256, toRevision } from './store.ts';
 
 const sortedKinds: RecordKind[] = [...recordKinds].sort();
@@ -46,17 +47,20 @@ export interface ImportReport {
 }
 
 /**
- * Takes an archive in. The same id with the same content is skipped; any difference is listed and nothing is written.
+ * Takes an archive in. The same id with the same content is skipped; any difference is listed and nothing is written. What
+ * comes is asked what every other way in asks, so that no archive brings what could not have been written.
  * @param lines the archive's lines, without line ends
+ * @param now nothing may lie after it
  */
 export async function importArchive(
   databases: Databases,
   lines: AsyncIterable<string>,
+  now: number,
 ): Promise<ImportReport> {
   return oneAtATime(databases.writer, async () => {
     const report: ImportReport = { added: 0, same: 0, refused: [] };
     try {
-      await databases.writer.transaction((manager) => takeIn(manager, lines, report));
+      await databases.writer.transaction((manager) => takeIn(manager, lines, report, now));
     } catch (error) {
       if (report.refused.length === 0) {
         if (!/FOREIGN KEY/.test(String(error))) throw error;
@@ -75,9 +79,11 @@ async function takeIn(
   manager: EntityManager,
   lines: AsyncIterable<string>,
   report: ImportReport,
+  now: number,
 ): Promise<void> {
   let line = 0;
   let headed = false;
+  const added: Added[] = [];
   for await (const text of lines) {
     line++;
     if (text.trim() === '') continue;
@@ -88,9 +94,10 @@ async function takeIn(
     }
     const parsed = parseLine(text);
     if (typeof parsed === 'string') report.refused.push({ line, detail: parsed });
-    else await takeRecord(manager, parsed, line, report);
+    else if (await takeRecord(manager, parsed, line, report)) added.push({ line, record: parsed });
   }
   if (!headed) throw StoreProblem.damaged('This is not an archive: it has no header line.');
+  if (report.refused.length === 0) report.refused.push(...(await askedOf(manager, added, now)));
   if (report.refused.length > 0) throw new Error('refused: roll back');
 }
 
@@ -119,7 +126,7 @@ async function takeRecord(
   record: ArchiveRecord,
   line: number,
   report: ImportReport,
-): Promise<void> {
+): Promise<boolean> {
   const here = await manager.find(revisionEntity, {
     where: { kind: record.kind, recordId: record.id },
     order: { version: 'ASC' },
@@ -131,10 +138,10 @@ async function takeRecord(
         line,
         detail: `The ${record.kind} ${record.id} is here already with other content.`,
       });
-    return;
+    return false;
   }
   const last = record.revisions.at(-1);
-  if (!last) return;
+  if (!last) return false;
   const content = canonicalJson(last.content);
   await manager.getRepository(recordEntities[record.kind]).insert({
     id: record.id,
@@ -153,6 +160,39 @@ async function takeRecord(
     });
   }
   report.added++;
+  return true;
+}
+
+interface Added {
+  line: number;
+  record: ArchiveRecord;
+}
+
+/** What came, held against all that is there now: what it points to, and what it says. */
+async function askedOf(
+  manager: EntityManager,
+  added: readonly Added[],
+  now: number,
+): Promise<ImportReport['refused']> {
+  const snapshot = Snapshot.of(await everythingIn(manager));
+  return added.flatMap(({ line, record: { kind, id, revisions } }) => {
+    const last = revisions.at(-1);
+    if (!last || last.deleted) return [];
+    const { content } = last;
+    const links = referenceErrors(kind, content, snapshot, '');
+    const errors = links.length > 0 ? links : meaningErrors(kind, content, snapshot, now, '', true);
+    return errors.map(({ detail }) => ({ line, detail: `The ${kindWords[kind]} ${id}: ${detail}` }));
+  });
+}
+
+async function everythingIn(manager: EntityManager): Promise<Stored[]> {
+  const all = await Promise.all(
+    recordKinds.map(async (kind) => {
+      const rows = await manager.getRepository(recordEntities[kind]).find();
+      return rows.map((row) => toStored(kind, row));
+    }),
+  );
+  return all.flat();
 }
 
 /** Current records of an archive that is not imported anywhere, for planning straight from a file. */

@@ -118,11 +118,16 @@ async function* linesOfZip(
 }
 
 /** Imports a file, pictures first: a picture nobody names harms nobody, a record without its picture does. */
-export function importFile(databases: Databases, dataDir: string, file: string): Promise<ImportReport> {
+export function importFile(
+  databases: Databases,
+  dataDir: string,
+  file: string,
+  now: number,
+): Promise<ImportReport> {
   const keep = async (hash: string, bytes: Uint8Array): Promise<void> => {
     if (sha256(Buffer.from(bytes)) !== hash)
       throw StoreProblem.damaged(`The picture ${hash} does not match its checksum.`);
     await keepFile(pictureFile(dataDir, hash), bytes);
   };
-  return importArchive(databases, linesOfFile(file, keep));
+  return importArchive(databases, linesOfFile(file, keep), now);
 }

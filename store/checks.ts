@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { Refusal } from '../core/errors.ts';
 import { vesselShapes, vesselVolumeL } from '../core/water/vesselVolume.ts';
 import { findKind } from '../core/catalogue/index.ts';
+import { findProgramme } from '../core/catalogue/programmes.ts';
 import {
   references,
   recordSchemas,
@@ -13,7 +14,7 @@ import type { Snapshot } from '../model/snapshot.ts';
 import { isRecurrence } from '../core/time/recurrence.ts';
 import { ownKindsOf } from '../model/facts/definition.ts';
 import { placeOfJob, zoneOfSystem } from '../model/facts/places.ts';
-import { impossibleReading } from '../model/water/readingFaults.ts';
+import { outsidePossible, overFull } from '../model/water/readingFaults.ts';
 import { checksOf } from '../model/water/checks.ts';
 import { foldRound, unproved } from '../model/round/fold.ts';
 import { earliestOfWhen } from '../model/facts/when.ts';
@@ -74,8 +75,8 @@ type Check<K extends RecordKind> = (
   snapshot: Snapshot,
   now: number,
 ) => FieldError[];
-/** What a schema cannot say: things about several fields, other records or the clock. */
-const checks: { [K in RecordKind]?: Check<K> } = {
+/** What a schema cannot say and what holds for ever: of several fields, of what a record stands on, of the clock. */
+const lasting: { [K in RecordKind]?: Check<K> } = {
   vessel: (vessel) => {
     const missing = vesselShapes[vessel.shape].fields.find(
       (field) => vessel.dimensions[field.key] === undefined,
@@ -83,15 +84,19 @@ const checks: { [K in RecordKind]?: Check<K> } = {
     if (missing) return [{ pointer: `/dimensions/${missing.key}`, detail: `${missing.label} is missing.` }];
     return refusalAsError('/dimensions', () => vesselVolumeL(vessel));
   },
-  component: (component, snapshot) =>
-    findKind(component.kindId, ownKindsOf(snapshot))
+  component: (component, snapshot) => [
+    ...(findKind(component.kindId, ownKindsOf(snapshot))
       ? []
       : [
           {
             pointer: '/kindId',
             detail: `The catalogue has no kind of equipment called “${component.kindId}”.`,
           },
-        ],
+        ]),
+    ...(standsOnItself(component, snapshot)
+      ? [{ pointer: '/parentId', detail: 'Equipment cannot be a part of its own part.' }]
+      : []),
+  ],
   job: (job, snapshot) => {
     const seasons = [
       ...seasonErrors(job.overrides.rules, '/overrides/rules'),
@@ -123,6 +128,33 @@ const checks: { [K in RecordKind]?: Check<K> } = {
       'A check cannot lie in the future',
     ),
   ],
+  'round-action': (action, snapshot, now) => [
+    ...(Date.parse(action.at) > now + CLOCK_GRACE_MS
+      ? [{ pointer: '/at', detail: 'An action cannot lie in the future. Check the clock of the device.' }]
+      : []),
+    ...actionErrors(action, snapshot),
+  ],
+  reading: (reading, snapshot, now) => {
+    const channel = snapshot.content('channel', reading.channelId);
+    const fault = channel && outsidePossible(channel, reading.value);
+    return [
+      // a device that reads nonsense is flagged where it comes in, what a person typed is refused
+      ...(fault && reading.source !== 'device' ? [{ pointer: '/value', detail: fault }] : []),
+      ...notInFuture(reading.when, 'UTC', now + 14 * 3_600_000, 'A reading cannot lie in the future'),
+    ];
+  },
+};
+
+/** What is asked besides when something is written: it may change afterwards, and what was written then stays right. */
+const whenWritten: { [K in RecordKind]?: Check<K> } = {
+  system: ({ programmeId }) =>
+    programmeId == null || findProgramme(programmeId)
+      ? []
+      : [{ pointer: '/programmeId', detail: `There is no programme “${programmeId}”.` }],
+  component: ({ siteId, systemIds }, snapshot) =>
+    systemIds.every((id) => snapshot.content('system', id)?.siteId === siteId)
+      ? []
+      : [{ pointer: '/systemIds', detail: 'Equipment stands at the place of the systems it serves.' }],
   'change-plan': (plan, snapshot) =>
     plan.systems.flatMap((one, i) => [
       ...(snapshot.get('system', one.systemId)
@@ -141,22 +173,22 @@ const checks: { [K in RecordKind]?: Check<K> } = {
         ? []
         : [{ pointer: `/stops/${i}/roundId`, detail: 'This place has no such round.' }]),
     ]),
-  'round-action': (action, snapshot, now) => [
-    ...(Date.parse(action.at) > now + CLOCK_GRACE_MS
-      ? [{ pointer: '/at', detail: 'An action cannot lie in the future. Check the clock of the device.' }]
-      : []),
-    ...actionErrors(action, snapshot),
-  ],
-  reading: (reading, snapshot, now) => {
+  reading: (reading, snapshot) => {
     const channel = snapshot.content('channel', reading.channelId);
-    const fault = channel && impossibleReading(snapshot, channel, reading.value);
-    return [
-      // a device that reads nonsense is flagged where it comes in, what a person typed is refused
-      ...(fault && reading.source !== 'device' ? [{ pointer: '/value', detail: fault }] : []),
-      ...notInFuture(reading.when, 'UTC', now + 14 * 3_600_000, 'A reading cannot lie in the future'),
-    ];
+    const fault = channel && overFull(snapshot, channel, reading.value);
+    return fault && reading.source !== 'device' ? [{ pointer: '/value', detail: fault }] : [];
   },
 };
+
+/** Whether a piece of equipment is, by way of its parents, a part of itself. */
+function standsOnItself({ parentId }: RecordContent<'component'>, snapshot: Snapshot): boolean {
+  const passed = new Set<string>();
+  for (let at = parentId; at !== null; at = snapshot.content('component', at)?.parentId ?? null) {
+    if (passed.has(at)) return true;
+    passed.add(at);
+  }
+  return false;
+}
 
 /** An action answers something that is there; a round closes only over what was proved, or left off for a reason. */
 function actionErrors({ roundId, what }: RecordContent<'round-action'>, snapshot: Snapshot): FieldError[] {
@@ -178,18 +210,22 @@ function actionErrors({ roundId, what }: RecordContent<'round-action'>, snapshot
   }));
 }
 
+/**
+ * What is wrong with a content beyond its shape and its links.
+ * @param kept it was written before (an archive): then only what holds for ever is asked
+ */
 export function meaningErrors(
   kind: RecordKind,
   content: unknown,
   snapshot: Snapshot,
   now: number,
   at: string,
+  kept = false,
 ): FieldError[] {
-  const check = checks[kind] as Check<typeof kind> | undefined;
-  return (check?.(content as RecordContent<typeof kind>, snapshot, now) ?? []).map((one) => ({
-    ...one,
-    pointer: at + one.pointer,
-  }));
+  const asked = kept ? [lasting[kind]] : [lasting[kind], whenWritten[kind]];
+  return (asked as (Check<typeof kind> | undefined)[])
+    .flatMap((check) => check?.(content as RecordContent<typeof kind>, snapshot, now) ?? [])
+    .map((one) => ({ ...one, pointer: at + one.pointer }));
 }
 
 /** Water comes out of a store that holds it, and fresh water never out of a salt store. */

@@ -247,7 +247,7 @@ describe('archive', () => {
     try {
       const [file, again] = ['one.zip', 'two.zip'].map((name) => join(one.dataDir, name)) as [string, string];
       await writeArchive(one.databases, one.dataDir, file);
-      const report = await importFile(other.databases, other.dataDir, file);
+      const report = await importFile(other.databases, other.dataDir, file, NOW);
       expect(report).toEqual({ added: 7, same: 0, refused: [] });
       await writeArchive(other.databases, other.dataDir, again);
       expect(readFileSync(again).equals(readFileSync(file))).toBe(true);
@@ -255,7 +255,7 @@ describe('archive', () => {
       expect(await readPicture(other.dataDir, picture.sha256)).toEqual(
         await readPicture(one.dataDir, picture.sha256),
       );
-      expect(await importFile(other.databases, other.dataDir, file)).toEqual({
+      expect(await importFile(other.databases, other.dataDir, file, NOW)).toEqual({
         added: 0,
         same: 7,
         refused: [],
@@ -272,12 +272,12 @@ describe('archive', () => {
     const other = await openTestStore();
     try {
       writeFileSync(file, lines.map((line) => line.replace('"Filter sock"', '"Filter sack"')).join('\n'));
-      const report = await importFile(other.databases, other.dataDir, file);
+      const report = await importFile(other.databases, other.dataDir, file, NOW);
       expect(report.added).toBe(0);
       expect(report.refused).toEqual([{ line: 2, detail: 'Revision 1 does not match its checksum.' }]);
       expect((await other.store.snapshot()).all('site')).toEqual([]);
       writeFileSync(file, 'hello\n');
-      await expect(importFile(other.databases, other.dataDir, file)).rejects.toMatchObject({
+      await expect(importFile(other.databases, other.dataDir, file, NOW)).rejects.toMatchObject({
         code: 'damaged',
       });
     } finally {

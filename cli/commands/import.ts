@@ -1,6 +1,7 @@
 import { Command } from 'commander';
 import { importFile } from '../../store/archiveFile.ts';
 import { defaultDataDir, withWriting } from '../dataDir.ts';
+import { now } from '../clock.ts';
 import { BadInput } from '../exit.ts';
 
 export function importCommand(): Command {
@@ -12,7 +13,7 @@ export function importCommand(): Command {
     .argument('<file>', 'the archive')
     .action(async (file: string, options: { data: string }) => {
       const report = await withWriting(options.data, 'an import', (databases) =>
-        importFile(databases, options.data, file),
+        importFile(databases, options.data, file, now()),
       );
       for (const { line, detail } of report.refused) process.stderr.write(`line ${line}: ${detail}\n`);
       if (report.refused.length > 0)

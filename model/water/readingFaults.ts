@@ -13,24 +13,38 @@ const OVER_EVER = 1.3;
 const OVER_RATED = 1.3;
 
 /** Why a reading cannot be; null: it can. Stored unit. */
-export function impossibleReading(
+export const impossibleReading = (snapshot: Snapshot, channel: Channel, value: number): string | null =>
+  outsidePossible(channel, value) ?? overFull(snapshot, channel, value);
+
+const readableOf = ({ measure, parameter }: Channel): Readable | null =>
+  parameter ? { parameter } : measure ? { measure } : null;
+function showing(what: Readable): (amount: number) => string {
+  const unit = quantities[readableFacts(what).quantity].stored;
+  return (amount) => `${formatNumber(amount, 2)} ${unit}`.trim();
+}
+
+/** No water and no equipment has it, whatever stands there. */
+export function outsidePossible(channel: Channel, value: number): string | null {
+  const what = readableOf(channel);
+  if (!what) return null;
+  const { label, possible } = readableFacts(what);
+  if (value >= possible.from && value <= possible.to) return null;
+  const show = showing(what);
+  return `${label} lies between ${show(possible.from)} and ${show(possible.to)}: ${show(value)} cannot be.`;
+}
+
+/** More than the store that stands there now can hold. */
+export function overFull(
   snapshot: Snapshot,
-  { componentId, measure, parameter }: Channel,
+  { componentId, measure }: Channel,
   value: number,
 ): string | null {
-  const what: Readable | null = parameter ? { parameter } : measure ? { measure } : null;
-  if (!what) return null;
-  const { label, quantity, possible } = readableFacts(what);
-  const unit = quantities[quantity].stored;
-  const show = (amount: number): string => `${formatNumber(amount, 2)} ${unit}`.trim();
-  if (value < possible.from || value > possible.to)
-    return `${label} lies between ${show(possible.from)} and ${show(possible.to)}: ${show(value)} cannot be.`;
   const full = measure && componentId !== null ? fullOf(snapshot, componentId, measure) : null;
-  if (full !== null && value > full * (1 + READ_WITHIN))
-    return measure === 'metres-left'
-      ? `A whole roll is ${show(full)} long: ${show(value)} cannot be left of it.`
-      : `It holds ${show(full)} when full: ${show(value)} cannot be in it.`;
-  return null;
+  if (!measure || full === null || value <= full * (1 + READ_WITHIN)) return null;
+  const show = showing({ measure });
+  return measure === 'metres-left'
+    ? `A whole roll is ${show(full)} long: ${show(value)} cannot be left of it.`
+    : `It holds ${show(full)} when full: ${show(value)} cannot be in it.`;
 }
 
 /** What a store holds when it is full: as its equipment says, or its job. */

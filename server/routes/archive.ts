@@ -41,7 +41,7 @@ export function archiveRoutes(
     if (!req.file) throw StoreProblem.invalid([{ pointer: '/archive', detail: 'No archive was sent.' }]);
     const file = join(tmpdir(), basename(req.file.path));
     try {
-      const report = await importFile(databases, dataDir, file);
+      const report = await importFile(databases, dataDir, file, now());
       if (report.added > 0) store.forget();
       res.status(report.refused.length > 0 ? 409 : 200).json(report);
     } finally {

@@ -10,7 +10,7 @@ import { LifeStrip } from '../strip/LifeStrip.tsx';
 import { StateWord, stateWords } from '../strip/marks.tsx';
 import { stripOf } from '../strip/stripData.ts';
 import { relativeWord, writeDay } from './dates.ts';
-import type { RowPlace } from './LongList.tsx';
+import type { RowPlace } from './rowPlace.ts';
 
 export interface JobLineProps {
   row: PlanRow;

@@ -1,6 +1,6 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
-import type { RowPlace } from './LongList.tsx';
+import type { RowPlace } from './rowPlace.ts';
 
 const BEYOND = 8;
 
