@@ -15,6 +15,9 @@ import { serveCommand } from './commands/serve.ts';
 import { wearCommand } from './commands/wear.ts';
 import { exitCodeOf, printError } from './exit.ts';
 
+// Whatever is written (data, backups, exports, keys) is for whoever runs it, from its first byte on.
+process.umask(0o077);
+
 // Standard output holds answers only; everything else goes to standard error.
 const program = new Command('jondrel')
   .description('Plans the upkeep of aquarium life support.')

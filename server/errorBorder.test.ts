@@ -32,6 +32,12 @@ test.each([
   });
 });
 
+test('an error that is numbered, not named, is a bug like any other', async () => {
+  const answer = { status: 500, title: 'A fault of the program', logged: 1 };
+  expect(await answerTo(Object.assign(new Error('curl 7'), { code: 7 }))).toEqual(answer);
+  expect(await answerTo(Object.assign(new Error('x'), { driverError: { code: 19 } }))).toEqual(answer);
+});
+
 test('a bug is logged and shown to nobody', async () => {
   expect(await answerTo(new TypeError('secret detail'))).toEqual({
     status: 500,

@@ -98,8 +98,9 @@ function bodyProblem(error: unknown): Problem | null {
 }
 
 function diskProblem(error: unknown): Problem | null {
-  const { code: own, driverError } = error as { code?: string; driverError?: { code?: string } };
-  const code = own ?? driverError?.code ?? '';
+  const { code: own, driverError } = error as { code?: unknown; driverError?: { code?: unknown } };
+  // some libraries number their errors
+  const code = [own, driverError?.code].find((one) => typeof one === 'string') ?? '';
   if (code === 'ENOSPC' || code === 'SQLITE_FULL') {
     return {
       type: 'about:blank',

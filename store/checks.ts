@@ -42,7 +42,25 @@ export function wordsOf(issue: v.BaseIssue<unknown>): string {
   if (issue.type === 'strict_object' && issue.expected === 'never') return `“${field}” is not a field here.`;
   return issue.received === 'undefined'
     ? `“${field}” is missing.`
-    : `“${field}” is not as expected: ${issue.expected ?? 'another value'} is needed.`;
+    : `“${field}” is not as expected: ${kindWord(issue.expected)} is needed.`;
+}
+
+/** What a library calls a kind of value, as people call it. */
+const kindsOfValue: Readonly<Record<string, string>> = {
+  Object: 'a group of fields',
+  Array: 'a list',
+  string: 'text',
+  number: 'a number',
+  boolean: 'yes or no',
+  null: 'nothing',
+};
+function kindWord(expected: string | null): string {
+  if (expected === null) return 'another value';
+  const words = expected
+    .replace(/^\((.*)\)$/, '$1')
+    .split(' | ')
+    .map((one) => kindsOfValue[one] ?? one.replaceAll('"', ''));
+  return [...new Set(words)].join(' or ');
 }
 
 /** Links must lead to records that exist. */

@@ -1,4 +1,4 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
@@ -338,7 +338,18 @@ describe('backup, restore, lock, migration', () => {
       JSON.stringify({ pid: 2 ** 22 + 1, what: 'a dead one' }),
     );
     takeLock(one.dataDir, 'the third')();
+    // its number belongs to another program now: the process that took it began at another tick, or before a restart
+    writeFileSync(
+      join(one.dataDir, 'jondrel.lock'),
+      JSON.stringify({ pid: process.ppid, what: 'one that died', began: 'another-boot 12345' }),
+    );
+    takeLock(one.dataDir, 'the fourth')();
     release();
+  });
+  test('a folder that is made for the data is its owner’s alone', () => {
+    const made = join(one.dataDir, 'made');
+    takeLock(made, 'the first')();
+    expect(statSync(made).mode & 0o777).toBe(0o700);
   });
   test('opening again runs no migration and makes no copy', async () => {
     const again = await openDatabases(one.dataDir, 'needless.sqlite');

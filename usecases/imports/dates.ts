@@ -79,11 +79,12 @@ export function whenOf(dateCell: string, timeCell: string, order: DateOrder, zon
   if (!isRealDay(day)) return { refused: `there is no ${date.trim()}` };
   if (time === '') return { when: { kind: 'day', day }, at: null, flag: null };
   const clock = /^(\d{1,2}):(\d{2})(?::(\d{2}))?/.exec(time);
-  if (!clock || Number(clock[1]) > 23 || Number(clock[2]) > 59)
+  if (!clock || Number(clock[1]) > 23 || Number(clock[2]) > 59 || Number(clock[3] ?? 0) > 59)
     return { refused: `“${time}” is not a time of day` };
   const local = `${day}T${pad(Number(clock[1]))}:${clock[2] ?? '00'}:${clock[3] ?? '00'}`;
   if (offset) {
     const at = Date.parse(`${local}${offset}`);
+    if (Number.isNaN(at)) return { refused: `“${offset}” is no offset from UTC` };
     return { when: { kind: 'instant', at: new Date(at).toISOString() }, at, flag: null };
   }
   try {

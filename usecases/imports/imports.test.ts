@@ -38,6 +38,12 @@ describe('dates as people write them', () => {
     });
     expect(whenOf('31.06.2025', '', 'dmy', 'UTC')).toEqual({ refused: 'there is no 31.06.2025' });
     expect(whenOf('20.09.2025', '25:00', 'dmy', 'UTC')).toEqual({ refused: '“25:00” is not a time of day' });
+    expect(whenOf('2025-09-20T10:00:75Z', '', 'ymd', 'UTC')).toEqual({
+      refused: '“10:00:75” is not a time of day',
+    });
+    expect(whenOf('2025-09-20T10:00:00+99:99', '', 'ymd', 'UTC')).toEqual({
+      refused: '“+99:99” is no offset from UTC',
+    });
   });
 });
 
