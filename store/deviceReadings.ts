@@ -2,6 +2,7 @@ import type { RecordContent, Stored } from '../contract/records.ts';
 import { groupBy, type Snapshot } from '../model/snapshot.ts';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import type { Write } from '../contract/work.ts';
+import { outsidePossible } from '../model/water/readingFaults.ts';
 
 type Reading = RecordContent<'reading'>;
 
@@ -61,13 +62,20 @@ export class DeviceReadings {
   /** @returns what is stored already (nothing is to be written), or the content to write. */
   take(write: Write): { same: Stored<'reading'> } | { content: Reading } | null {
     if (!isDeviceReading(write)) return null;
-    const content = write.content as Reading;
+    const sent = write.content as Reading;
+    const content = this.isNonsense(sent) ? { ...sent, quality: 'doubtful' as const } : sent;
     const before =
       this.added.get(keyOf(content)) ?? this.keys.of(content.channelId, this.snapshot).get(whenKey(content));
     if (!before || before.id === write.id) return { content };
     return before.content.value === content.value
       ? { same: before }
       : { content: { ...content, quality: 'doubtful' } };
+  }
+
+  /** A probe that came loose reads −127 °C: kept, since it was sent, but nothing is judged by it. */
+  private isNonsense({ channelId, value }: Reading): boolean {
+    const channel = this.snapshot.content('channel', channelId);
+    return channel !== undefined && typeof value === 'number' && outsidePossible(channel, value) !== null;
   }
 
   add(reading: Stored<'reading'>): void {

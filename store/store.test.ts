@@ -172,6 +172,41 @@ describe('device readings', () => {
       [310, 'good'],
     ]);
   });
+
+  test('a probe that came loose is kept and flagged: nothing is judged by −127 °C', async () => {
+    const { ids, writes } = oneSock();
+    const channel = uuid();
+    const read = (value: number) =>
+      create('reading', {
+        ...{ channelId: channel, when: { kind: 'instant', at: `2026-11-25T1${value > 0 ? 0 : 1}:00:00Z` } },
+        ...{ value, below: false, source: 'device', quality: 'good', timing: null, serviceId: null },
+        ...{ whoId: null, note: '' },
+      });
+    await one.store.apply(
+      work(
+        ...writes,
+        create(
+          'channel',
+          {
+            ...{ componentId: null, systemId: ids.system, name: 'Probe', quantity: 'temperature' },
+            parameter: 'temperature',
+          },
+          channel,
+        ),
+      ),
+    );
+    await one.store.apply(work(read(25.1)));
+    const sent = await one.store.apply(work(read(-127)));
+    // sent again it is the same one
+    expect((await one.store.apply(work(read(-127)))).results[0]?.id).toBe(sent.results[0]?.id);
+    const kept = (await one.store.snapshot())
+      .all('reading')
+      .map(({ content }) => [content.value, content.quality]);
+    expect(kept).toEqual([
+      [25.1, 'good'],
+      [-127, 'doubtful'],
+    ]);
+  });
 });
 
 describe('the writer queue', () => {

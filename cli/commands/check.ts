@@ -1,5 +1,7 @@
 import { Command } from 'commander';
 import { recordsOfArchive, archiveLines } from '../../store/archive.ts';
+import { kindWords } from '../../contract/records.ts';
+import { rowsApart } from '../../store/rowsApart.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import { defaultDataDir, withReading } from '../dataDir.ts';
 
@@ -17,6 +19,11 @@ export function checkCommand(): Command {
           );
         if (links.length > 0)
           throw StoreProblem.damaged(`${links.length} records belong to others that are missing.`);
+        const [apart] = await rowsApart(databases.reader);
+        if (apart)
+          throw StoreProblem.damaged(
+            `The ${kindWords[apart.kind]} ${apart.id} is not as it was last written: ${apart.what}. Put a backup back, or correct it by hand.`,
+          );
         const records = await recordsOfArchive(archiveLines(databases));
         process.stdout.write(`${JSON.stringify({ ok: true, records: records.length })}\n`);
       });
