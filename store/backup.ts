@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
 import { copyDatabase, databaseFile } from './database.ts';
 import { StoreProblem } from './problems.ts';
-import { faultOfFile } from './soundness.ts';
+import { backupsOf, faultOfFile } from './soundness.ts';
 
 /** A backup is a folder: a consistent copy of the database, and the pictures. */
 export async function backUp(source: DataSource, dataDir: string, stamp: string): Promise<string> {
@@ -22,6 +22,13 @@ export async function backUp(source: DataSource, dataDir: string, stamp: string)
     throw error;
   }
   return to;
+}
+
+/** Removes all backups but the newest so many; what a restore kept aside stays. @returns what was removed */
+export function keepNewest(dataDir: string, count: number): string[] {
+  const old = backupsOf(dataDir).slice(0, -count);
+  for (const folder of old) rmSync(folder, { recursive: true });
+  return old;
 }
 
 /** Puts a backup in place of a data directory's content; what was there is kept beside it. @returns where */

@@ -40,17 +40,21 @@ const damageWord = (error: unknown): string => {
   throw error;
 };
 
-/** The newest backup of a data directory; null: there is none. */
-export function newestBackup(dataDir: string): string | null {
+/** The backups of a data directory, oldest first. What a restore kept aside is none, nor is half a copy. */
+export function backupsOf(dataDir: string): string[] {
   const folder = join(dataDir, 'backups');
-  if (!existsSync(folder)) return null;
-  const sound = readdirSync(folder)
-    // by their stamp: what a restore kept aside is no backup
-    .filter((name) => /^\d{4}-[^.]+$/.test(name) && existsSync(join(folder, name, 'jondrel.sqlite')))
-    .sort();
-  const last = sound.at(-1);
-  return last === undefined ? null : join(folder, last);
+  if (!existsSync(folder)) return [];
+  return (
+    readdirSync(folder)
+      // by their stamp
+      .filter((name) => /^\d{4}-[^.]+$/.test(name) && existsSync(join(folder, name, 'jondrel.sqlite')))
+      .sort()
+      .map((name) => join(folder, name))
+  );
 }
+
+/** The newest backup of a data directory; null: there is none. */
+export const newestBackup = (dataDir: string): string | null => backupsOf(dataDir).at(-1) ?? null;
 
 /**
  * Never starts on what is damaged, nor empty in silence where data were.
