@@ -47,6 +47,8 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   if (crossed) return sayReason(reason, context) + beside;
   if (plan.lastDone === null && speaks)
     return `Nobody knows when this was last done. ${sayReason(reason, context)}`;
+  if (plan.lastDone === null && plan.look && !isDueWhenFound(plan.look.found))
+    return `Nobody knows when this was last done; looked at ${instantWord(plan.look.at, facts.zone, today, style)}: ${foundInWords(plan.look.found)}; ${usual(reason)}.`;
   if (plan.lastDone === null)
     return `Nobody knows when this was last done; ${usual(reason)}. ${howToKnow(facts)}`;
   if (plan.lastDone.kind === 'rough' && plan.state === 'look-first') {

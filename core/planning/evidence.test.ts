@@ -147,3 +147,32 @@ describe('one belief on one life', () => {
     expect(withLook).toEqual(without);
   });
 });
+
+describe('what nobody knows the age of is looked at once', () => {
+  const strip = definitionOf('return-pump', 'strip-soak');
+  const weekly = { weekdays: [6], everyWeeks: 1, from: '2026-11-07', minutes: null };
+  const planned = (looks: JobFacts['looks']) => {
+    const facts = factsOf(strip, { looks });
+    return (
+      planAll([{ facts, visits: weekly }], (zone) => endOfDay(TODAY, zone), houseCostRatios).get(
+        facts.jobId,
+      ) ?? expect.fail()
+    );
+  };
+  test('before it, at the next visit', () => {
+    const { state, recommended } = planned([]);
+    expect([state, recommended]).toEqual(['look-first', '2026-11-28']);
+  });
+  test.each(['as-new', 'light'] as const)('found %s, it does not come up at the visit after', (found) => {
+    const after = planned([{ at: day(0), found }]);
+    expect(after.chanceDueNow).toBeLessThan(0.02);
+    // three to six months are usual: it is asked about again when it may be due, not in three days
+    expect((after.recommended ?? '') > '2026-12-05').toBe(true);
+    expect((after.recommended ?? '') <= (after.likely ?? '')).toBe(true);
+  });
+  test('found due, it is due', () => {
+    const due = planned([{ at: day(0), found: 'overdue' }]);
+    expect(due.state).not.toBe('look-first');
+    expect((due.recommended ?? '9999') <= '2026-11-28').toBe(true);
+  });
+});

@@ -129,7 +129,8 @@ export function planJob(facts: JobFacts, context: PlanContext): JobPlan {
   const exact = age.last?.kind === 'exact';
   // what was seen in the water or on a meter makes a date, however old the part is
   const byAge = ranked[0]?.ofLife !== null;
-  const unsure = !exact && byAge && lookable && dueLook === null && !(notDueLook !== null && age.last);
+  // one look sets the date of what nobody knows: it is not asked for again at every visit
+  const unsure = !exact && byAge && lookable && dueLook === null && notDueLook === null;
   const lookDay = unsure
     ? lookWhenUnsure(age, advised.inDays, ahead, context, today)
     : advised.lookInDays === null || !lookable

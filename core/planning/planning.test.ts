@@ -128,6 +128,14 @@ describe('ages that nobody knows', () => {
       'Nobody knows when this was last done; usually every 3 to 6 months. A look tells.',
     );
   });
+  test('unknown and looked at: what was seen, and no look at the visit after', () => {
+    const one = facts(pump, { looks: [{ at: day(-1), found: 'light' }] });
+    const planned = plan(one);
+    expect((planned.recommended ?? '') > '2026-11-28').toBe(true);
+    expect(sentenceFor(planned, one)).toMatch(
+      /^Nobody knows when this was last done; looked at .* 24 Nov: light; usually every 3 to 6 months\.$/,
+    );
+  });
   test('rough: wider than exact', () => {
     const rough = plan(
       facts(pump, {

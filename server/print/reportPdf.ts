@@ -9,6 +9,7 @@ import {
   parameterIn,
   priceIn,
   reportWords,
+  thingIn,
   valueIn,
 } from '../../usecases/round/languages/index.ts';
 import type { ReportWords } from '../../usecases/round/languages/words.ts';
@@ -62,9 +63,12 @@ export async function reportPdf(
   if (report.leftOff.length > 0) {
     page.heading(words.heading.notRunning);
     for (const off of report.leftOff)
-      page.say(`${off.what}${off.on ? ` (${words.leftIn})` : ''}: ${off.said || words.notSeenRunning}`, {
-        font: 'bold',
-      });
+      page.say(
+        `${thingIn(words, off.what)}${off.on ? ` (${words.leftIn})` : ''}: ${off.said || words.notSeenRunning}`,
+        {
+          font: 'bold',
+        },
+      );
   }
   for (const system of report.systems) {
     page.heading(words.water(system.name));

@@ -22,7 +22,7 @@ export function wholeWord(words: ReportWords, { systems, jobs, leftOff, proved }
     jobs.filter((job) => job.state === state).length;
   const work = outcomes
     .filter((state) => of(state) > 0)
-    .map((state, i) => `${i === 0 ? words.jobs(of(state)) : of(state)} ${words.outcome[state]}`);
+    .map((state, i) => `${i === 0 ? words.jobs(of(state)) : of(state)} ${words.outcome(state, of(state))}`);
   const water = systems.map(({ name, readings }) => {
     if (readings.length === 0) return words.systemNotTested(name);
     const outside = readings.filter(({ verdict }) => isOutside[verdict]);

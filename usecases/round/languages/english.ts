@@ -7,6 +7,14 @@ const things = (all: number): string =>
     ? 'The one thing that was switched off was'
     : `${all === 2 ? 'Both' : `All ${all}`} things that were switched off were`;
 
+const outcomes = {
+  done: 'done',
+  'in-part': 'done in part',
+  looked: 'looked at',
+  skipped: 'skipped',
+  open: 'not come to',
+};
+
 export const english: ReportWords = {
   locale: 'en-GB',
   heading: {
@@ -21,13 +29,7 @@ export const english: ReportWords = {
   givenUp: 'given up before its end',
   underWay: 'it still goes on',
   jobs: (n) => count(n, 'job'),
-  outcome: {
-    done: 'done',
-    'in-part': 'done in part',
-    looked: 'looked at',
-    skipped: 'skipped',
-    open: 'not come to',
-  },
+  outcome: (state) => outcomes[state],
   nothingDone: 'Nothing was done.',
   systemNotTested: (name) => `${name} was not tested.`,
   outside: {
@@ -68,6 +70,7 @@ export const english: ReportWords = {
   skipped: (reason) => `skipped: ${reason}`,
   notComeTo: 'not come to',
   notSeenRunning: 'not seen running again',
+  leftOff: 'left off',
   leftIn: 'left in',
   hands: (min, estimated) => `${min} min of hands, estimated ${estimated} min`,
   minutes: (min, estimated) => `${min} min, estimated ${estimated} min`,

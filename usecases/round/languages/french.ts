@@ -4,6 +4,22 @@ import type { ReportWords } from './words.ts';
 const plural = (n: number, one: string, many: string): string => `${n} ${n < 2 ? one : many}`;
 const tests = (n: number): string => plural(n, 'test d’eau', 'tests d’eau');
 
+// what agrees is one work or several
+const one = {
+  done: 'fait',
+  'in-part': 'fait en partie',
+  looked: 'contrôlé à vue',
+  skipped: 'laissé de côté',
+  open: 'pas atteint',
+};
+const several = {
+  done: 'faits',
+  'in-part': 'faits en partie',
+  looked: 'contrôlés à vue',
+  skipped: 'laissés de côté',
+  open: 'pas atteints',
+};
+
 export const french: ReportWords = {
   locale: 'fr-FR',
   heading: {
@@ -18,13 +34,7 @@ export const french: ReportWords = {
   givenUp: 'interrompue avant la fin',
   underWay: 'encore en cours',
   jobs: (n) => plural(n, 'travail', 'travaux'),
-  outcome: {
-    done: 'fait',
-    'in-part': 'fait en partie',
-    looked: 'contrôlé à vue',
-    skipped: 'laissé de côté',
-    open: 'pas atteint',
-  },
+  outcome: (state, n) => (n < 2 ? one : several)[state],
   nothingDone: 'Rien n’a été fait.',
   systemNotTested: (name) => `${name} : eau non testée.`,
   outside: {
@@ -74,6 +84,7 @@ export const french: ReportWords = {
   skipped: (reason) => `laissé de côté : ${reason}`,
   notComeTo: 'pas atteint',
   notSeenRunning: 'pas revu en marche',
+  leftOff: 'arrêté',
   leftIn: 'laissé en place',
   hands: (min, estimated) => `${min} min de travail, estimées à ${estimated} min`,
   minutes: (min, estimated) => `${min} min, estimées à ${estimated} min`,

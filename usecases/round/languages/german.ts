@@ -3,6 +3,14 @@ import type { ReportWords } from './words.ts';
 const plural = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 const tests = (n: number): string => plural(n, 'Wassertest', 'Wassertests');
 
+const outcomes = {
+  done: 'erledigt',
+  'in-part': 'zum Teil erledigt',
+  looked: 'angesehen',
+  skipped: 'ausgelassen',
+  open: 'nicht geschafft',
+};
+
 export const german: ReportWords = {
   locale: 'de-DE',
   heading: {
@@ -17,13 +25,7 @@ export const german: ReportWords = {
   givenUp: 'vor dem Ende abgebrochen',
   underWay: 'läuft noch',
   jobs: (n) => plural(n, 'Arbeit', 'Arbeiten'),
-  outcome: {
-    done: 'erledigt',
-    'in-part': 'zum Teil erledigt',
-    looked: 'angesehen',
-    skipped: 'ausgelassen',
-    open: 'nicht geschafft',
-  },
+  outcome: (state) => outcomes[state],
   nothingDone: 'Es wurde nichts gemacht.',
   systemNotTested: (name) => `${name} wurde nicht getestet.`,
   outside: {
@@ -72,6 +74,7 @@ export const german: ReportWords = {
   skipped: (reason) => `ausgelassen: ${reason}`,
   notComeTo: 'nicht geschafft',
   notSeenRunning: 'nicht wieder laufen gesehen',
+  leftOff: 'abgeschaltet',
   leftIn: 'noch eingesetzt',
   hands: (min, estimated) => `${min} min Arbeit, geschätzt ${estimated} min`,
   minutes: (min, estimated) => `${min} min, geschätzt ${estimated} min`,

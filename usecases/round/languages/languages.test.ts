@@ -118,6 +118,18 @@ test.each<[LanguageId, string, string, string, string]>([
   expect(dayIn(words, '2026-11-27', TODAY, 'day-month')).toBe(day);
   expect(thingIn(words, 'Skimmer')).toBe(skimmer);
 });
+test('what was done agrees with how much of it there was', () => {
+  const said = (language: LanguageId, ...states: ReportJob['state'][]) =>
+    wholeWord(reportWords(language), {
+      ...{ jobs: states.map((state) => job(state)), systems: [], leftOff: [] },
+      proved: { seen: 0, read: 0 },
+    });
+  expect(said('fr', 'done', 'looked', 'looked')).toBe('1 travail fait et 2 contrôlés à vue.');
+  expect(said('fr', 'done', 'done')).toBe('2 travaux faits.');
+  expect(said('es', 'done', 'skipped', 'skipped')).toBe('1 tarea hecha y 2 omitidas.');
+  expect(said('de', 'done', 'done', 'open')).toBe('2 Arbeiten erledigt und 1 nicht geschafft.');
+});
+
 test('what a keeper named and wrote stays as it is', () => {
   const words = reportWords('fr');
   expect(thingIn(words, 'Old Bess')).toBe('Old Bess');

@@ -3,6 +3,22 @@ import type { ReportWords } from './words.ts';
 const plural = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 const tests = (n: number): string => plural(n, 'prueba del agua', 'pruebas del agua');
 
+// what agrees is one task or several
+const one = {
+  done: 'hecha',
+  'in-part': 'hecha en parte',
+  looked: 'revisada a la vista',
+  skipped: 'omitida',
+  open: 'sin llegar a ella',
+};
+const several = {
+  done: 'hechas',
+  'in-part': 'hechas en parte',
+  looked: 'revisadas a la vista',
+  skipped: 'omitidas',
+  open: 'sin llegar a ellas',
+};
+
 export const spanish: ReportWords = {
   locale: 'es-ES',
   heading: {
@@ -17,13 +33,7 @@ export const spanish: ReportWords = {
   givenUp: 'interrumpida antes del final',
   underWay: 'todavía en curso',
   jobs: (n) => plural(n, 'tarea', 'tareas'),
-  outcome: {
-    done: 'hechas',
-    'in-part': 'hechas en parte',
-    looked: 'revisadas a la vista',
-    skipped: 'omitidas',
-    open: 'sin llegar a ellas',
-  },
+  outcome: (state, n) => (n === 1 ? one : several)[state],
   nothingDone: 'No se hizo nada.',
   systemNotTested: (name) => `${name}: agua sin probar.`,
   outside: {
@@ -74,6 +84,7 @@ export const spanish: ReportWords = {
   skipped: (reason) => `omitido: ${reason}`,
   notComeTo: 'sin llegar a ello',
   notSeenRunning: 'no se ha visto funcionar de nuevo',
+  leftOff: 'apagado',
   leftIn: 'sigue puesto',
   hands: (min, estimated) => `${min} min de trabajo, estimados ${estimated} min`,
   minutes: (min, estimated) => `${min} min, estimados ${estimated} min`,

@@ -16,7 +16,8 @@ export interface ReportWords {
   underWay: string;
   /** What came of the jobs, the first of them with its noun. */
   jobs: (n: number) => string;
-  outcome: Record<'done' | 'in-part' | 'looked' | 'skipped' | 'open', string>;
+  /** Agreeing with so many jobs. */
+  outcome: (state: 'done' | 'in-part' | 'looked' | 'skipped' | 'open', n: number) => string;
   nothingDone: string;
   systemNotTested: (name: string) => string;
   outside: Record<Verdict, string>;
@@ -43,6 +44,8 @@ export interface ReportWords {
   skipped: (reason: string) => string;
   notComeTo: string;
   notSeenRunning: string;
+  /** Beside what is not running. */
+  leftOff: string;
   leftIn: string;
   hands: (min: number, estimated: number) => string;
   minutes: (min: number, estimated: number) => string;

@@ -22,7 +22,6 @@ import { useSetting } from '../../api/data.ts';
 import { useMay } from '../../api/door.ts';
 import { BandLine } from '../../parts/BandLine.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { StateWord } from '../../strip/marks.tsx';
 import { WaterMark } from '../../strip/waterMarks.tsx';
 import {
   jobWord,
@@ -128,7 +127,8 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
           <ul className="plain">
             {leftOff.map((off) => (
               <li key={off.what} className="rule">
-                <b>{off.what}</b> <StateWord state="left-off" /> {off.said || words.notSeenRunning}
+                <b>{thingIn(words, off.what)}</b> <span className="soft">{words.leftOff}</span>{' '}
+                {off.said || words.notSeenRunning}
               </li>
             ))}
           </ul>

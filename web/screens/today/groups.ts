@@ -57,7 +57,14 @@ export function groupsOf(rows: readonly PlanRow[], places: readonly Place[]): Gr
 const WALK_FROM = 3;
 /** What nobody knows the age of is looked at once, in one walk, instead of being so many overdue jobs. */
 function walkOf(rows: readonly PlanRow[]): PlanRow[] {
-  const unknown = rows.filter((row) => isLookedAt(row) && row.lastDone === null && row.lastDoneSpan === null);
+  const unknown = rows.filter(
+    (row) =>
+      isLookedAt(row) &&
+      row.lastDone === null &&
+      row.lastDoneSpan === null &&
+      // looked at since, it comes again on its own day
+      !row.ticks.some((tick) => tick.kind === 'look'),
+  );
   return unknown.length < WALK_FROM ? [] : unknown;
 }
 
