@@ -95,13 +95,14 @@ export const stateWords: Record<State, string> = {
   paused: 'paused',
 };
 
-export function StateWord({ state }: { state: State }) {
+/** @param word in another language than the program's */
+export function StateWord({ state, word = stateWords[state] }: { state: State; word?: string }) {
   return (
     <span className={`st ${state}`}>
       <svg className="mk" width={26} height={14} viewBox="0 0 26 14" aria-hidden>
         {drawings[state]}
       </svg>
-      {stateWords[state]}
+      {word}
     </span>
   );
 }

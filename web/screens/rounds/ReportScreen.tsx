@@ -22,6 +22,7 @@ import { useSetting } from '../../api/data.ts';
 import { useMay } from '../../api/door.ts';
 import { BandLine } from '../../parts/BandLine.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
+import { StateWord } from '../../strip/marks.tsx';
 import { WaterMark } from '../../strip/waterMarks.tsx';
 import {
   jobWord,
@@ -127,7 +128,7 @@ function Report({ report, setting }: { report: RoundReport; setting: Setting }) 
           <ul className="plain">
             {leftOff.map((off) => (
               <li key={off.what} className="rule">
-                <b>{thingIn(words, off.what)}</b> <span className="soft">{words.leftOff}</span>{' '}
+                <b>{thingIn(words, off.what)}</b> <StateWord state="left-off" word={words.leftOff} />{' '}
                 {off.said || words.notSeenRunning}
               </li>
             ))}
