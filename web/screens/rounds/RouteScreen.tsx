@@ -195,6 +195,7 @@ function RouteHere({ saved }: { saved: Stored<'route'> | null }) {
                     Not there
                   </button>
                 </span>
+                {stop.outsideHours && <p className="routehours">{stop.outsideHours}</p>}
               </li>
             ))}
           </ol>
@@ -288,7 +289,7 @@ function Stop({
   /** The round is there: it can be opened. */
   isSaved: boolean;
 }) {
-  const { name, siteId, roundId, arrivesMin, lengthMin, steps, state, outsideHours } = stop;
+  const { name, siteId, roundId, arrivesMin, lengthMin, steps, state } = stop;
   const hours = useSnapshot().content('site', siteId)?.hours;
   return (
     <span className="routestop">
@@ -302,7 +303,6 @@ function Stop({
         {steps} steps, {lengthMin} min{stateWords[state] && `, ${stateWords[state]}`}
       </span>
       {hours && <span className="soft">{hours}</span>}
-      {outsideHours && <span>{outsideHours}</span>}
       {isSaved && roundId !== null && (
         <Link className="btn2" to={`/rounds/${roundId}${state === 'over' ? '/report' : ''}`}>
           {state === 'ahead' ? 'Change it or begin' : state === 'over' ? 'Report' : 'Go on'}
