@@ -5,7 +5,6 @@ import { lookLikelihood } from '../wear/lookLikelihood.ts';
 import { knowing, lifeOfRecords, lifeSurvival, outlasting, type LifeBelief } from '../wear/thisLife.ts';
 import { wearPosterior } from '../wear/wearPosterior.ts';
 import type { LifeRange, WearGrid, WearPriors } from '../wear/wearGrid.ts';
-import type { YearlyClock } from '../wear/yearlyPattern.ts';
 import type { JobAge, PossibleAge } from './age.ts';
 import { recentPerDay, totalBetween } from './counter.ts';
 import { instantOf, type JobFacts } from './facts.ts';
@@ -33,7 +32,8 @@ export function wearEvidenceOf(
 ): WearEvidence | null {
   const rule = facts.definition.rules.find((one) => one.kind === 'wear');
   if (!rule) return null;
-  const history = wearHistory(rule.range, { age, facts, at, ageDays, season: priors?.season ?? null });
+  const { cycles, now } = wearCounted({ age, facts, at, ageDays });
+  const history = counted(rule.range, cycles, now, priors?.season ?? null);
   const grid = wearPosterior(history.range, history.cycles, priors);
   const since = age.last ? instantOf(age.last) : Number.NEGATIVE_INFINITY;
   const looks = facts.looks.filter((look) => look.at > since);
@@ -87,18 +87,18 @@ export function lifeSeen(
 }
 const LEAST_SEEN = 1e-9;
 
-interface HistoryOf {
+/** The cycles of a job as they are learned from, and how far it is in the present one. */
+export function wearCounted({
+  age,
+  facts,
+  at,
+  ageDays,
+}: {
   age: JobAge;
   facts: JobFacts;
   at: Instant;
   ageDays: number | null;
-}
-
-/** The cycles of a job as they are learned from, and how far it is in the present one. */
-export function wearCounted({ age, facts, at, ageDays }: HistoryOf): {
-  cycles: CountedCycle[];
-  now: CountedNow;
-} {
+}): { cycles: CountedCycle[]; now: CountedNow } {
   const { counter } = facts;
   const since = age.last ? instantOf(age.last) : null;
   const total =
@@ -119,10 +119,4 @@ export function wearCounted({ age, facts, at, ageDays }: HistoryOf): {
       driverRate: counter === null ? null : recentPerDay(counter, at),
     },
   };
-}
-
-/** That history by what is counted where that is known, by days otherwise, faster or slower with the season of the place. */
-export function wearHistory(range: LifeRange, of: HistoryOf & { season: YearlyClock | null }): Counted {
-  const { cycles, now } = wearCounted(of);
-  return counted(range, cycles, now, of.season);
 }

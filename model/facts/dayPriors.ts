@@ -1,6 +1,7 @@
 import { jobAge } from '../../core/rules/age.ts';
-import { wearCounted, wearHistory } from '../../core/rules/wearEvidence.ts';
+import { wearCounted } from '../../core/rules/wearEvidence.ts';
 import type { Instant } from '../../core/time/day.ts';
+import { counted } from '../../core/wear/driver.ts';
 import { learnPriors, seasonsOf, yearlyPointsOf, type PreparedCase } from '../../core/wear/wearCases.ts';
 import type { WearPriors } from '../../core/wear/wearGrid.ts';
 import type { AssembledJob } from './jobFacts.ts';
@@ -26,8 +27,12 @@ export function dayPriors(jobs: readonly AssembledJob[], dayStart: Instant): Map
     };
     const age = jobAge({ ...facts, counter });
     const ended = { ...age, cycles: age.cycles.filter((cycle) => cycle.until < dayStart), last: null };
-    const of = { age: ended, facts: { ...facts, counter }, at: dayStart, ageDays: null };
-    const { cycles, now } = wearCounted(of);
+    const { cycles, now } = wearCounted({
+      age: ended,
+      facts: { ...facts, counter },
+      at: dayStart,
+      ageDays: null,
+    });
     return [
       {
         jobId: facts.jobId,
@@ -35,13 +40,13 @@ export function dayPriors(jobs: readonly AssembledJob[], dayStart: Instant): Map
         points: yearlyPointsOf(cycles, now),
         group: groupOf(one),
         range: rule.range,
-        of,
+        ...{ cycles, now },
       },
     ];
   });
   const seasons = seasonsOf(learning);
-  const prepared = learning.map(({ place, group, range, of }): PreparedCase => ({
-    counted: wearHistory(range, { ...of, season: seasons.get(place) ?? null }),
+  const prepared = learning.map(({ place, group, range, cycles, now }): PreparedCase => ({
+    counted: counted(range, cycles, now, seasons.get(place) ?? null),
     now: { days: 0, driver: null, driverRate: null },
     costRatio: 2,
     late: 'gradual',

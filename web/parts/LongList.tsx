@@ -1,7 +1,7 @@
 import { lazy, Suspense, type ReactNode } from 'react';
 import type { RowPlace } from './rowPlace.ts';
 
-export interface LongListProps<T> {
+interface LongListProps<T> {
   items: readonly T[];
   keyOf: (item: T) => string;
   /** The height of a row before it was seen, px. */

@@ -26,8 +26,7 @@ export default function WindowedRows({ keys, rowPx, inSight = null, row }: Windo
   useEffect(() => {
     if (wanted >= 0) list.scrollToIndex(wanted, { align: 'auto' });
     // only when another one is wanted: whoever scrolls on is not called back
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [wanted]);
+  }, [wanted, list]);
   const shown = list.getVirtualItems();
   const before = (shown[0]?.start ?? scrollMargin) - scrollMargin;
   const after = list.getTotalSize() - ((shown.at(-1)?.end ?? scrollMargin) - scrollMargin);

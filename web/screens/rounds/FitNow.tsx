@@ -10,7 +10,6 @@ import { creating, newIds } from '../../api/writing.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { todayIn } from '../../parts/dates.ts';
-import { RecordIndex } from '../../../model/facts/recordIndex.ts';
 import { acting } from './roundWrites.ts';
 import { useKeep } from './useKeep.ts';
 
@@ -31,7 +30,7 @@ export default function FitNow({
   const person = usePersonHere();
   const { keep, pending, error } = useKeep();
   const [hours, setHours] = useState<number | null>(clearMin / MIN_PER_H);
-  const isIn = offOfRounds(snapshot, RecordIndex.of(snapshot)).some(
+  const isIn = offOfRounds(snapshot, evidenceHere(snapshot).index).some(
     (off) => off.on && snapshot.content('round', off.roundId)?.jobIds.includes(jobId),
   );
   if (isIn) return <p className="soft">It is in: take it out on Today.</p>;

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import type { Snapshot } from '../../../model/snapshot.ts';
-import { RecordIndex } from '../../../model/facts/recordIndex.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { foldRound } from '../../../model/round/fold.ts';
 import { offOfRounds } from '../../../usecases/round/offList.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
@@ -25,7 +25,7 @@ export function RoundsScreen() {
   const { dateFormat } = useSetting();
   const now = useNow();
   const { off, rounds } = useMemo(() => {
-    const index = RecordIndex.of(snapshot);
+    const index = evidenceHere(snapshot).index;
     return {
       off: offOfRounds(snapshot, index).filter((one) => !one.underWay),
       rounds: snapshot

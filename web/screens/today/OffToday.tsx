@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { RecordIndex } from '../../../model/facts/recordIndex.ts';
+import { evidenceHere } from '../../api/evidence.ts';
 import { offOfRounds } from '../../../usecases/round/offList.ts';
 import { api } from '../../api/client.ts';
 import { useSnapshot } from '../../api/data.ts';
@@ -16,7 +16,7 @@ export default function OffToday() {
     queryKey: ['snapshot', 'rounds-off'],
     queryFn: () => api.get<OffShown[]>('/rounds/off'),
   });
-  const off = useMemo(() => offOfRounds(snapshot, RecordIndex.of(snapshot)), [snapshot]);
+  const off = useMemo(() => offOfRounds(snapshot, evidenceHere(snapshot).index), [snapshot]);
   const matters = new Map((data ?? []).map((one) => [one.actionId, one.matters]));
   return <OffOfRounds off={off.map((one) => ({ ...one, matters: matters.get(one.actionId) ?? null }))} />;
 }
