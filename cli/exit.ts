@@ -1,5 +1,6 @@
 import { CommanderError } from 'commander';
 import { StoreProblem, type ProblemFacts } from '../store/problems.ts';
+import { systemFaultOf } from '../store/systemFaults.ts';
 
 const OK = 0;
 const BAD_INPUT = 1;
@@ -26,8 +27,12 @@ export function exitCodeOf(error: unknown): number {
 }
 
 export function printError(error: unknown): void {
-  const known = error instanceof StoreProblem || error instanceof BadInput;
-  process.stderr.write(
-    `jondrel: ${known ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
-  );
+  process.stderr.write(`jondrel: ${wordOf(error)}\n`);
+}
+
+function wordOf(error: unknown): string {
+  const fault = systemFaultOf(error);
+  if (fault) return `${fault.detail} ${fault.todo}`;
+  if (error instanceof StoreProblem || error instanceof BadInput) return error.message;
+  return error instanceof Error ? (error.stack ?? error.message) : String(error);
 }

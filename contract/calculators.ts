@@ -1,7 +1,10 @@
 import * as v from 'valibot';
 import { answerQuestion, type CaseAnswer } from '../core/calculators/answerCase.ts';
 import { isOptional, mainOutput, runCalculator, type Calculator } from '../core/calculators/define.ts';
-import type { Input, OutputValue } from '../core/formulas/define.ts';
+import { asRefusal } from '../core/errors.ts';
+import { refusalWord } from '../core/explain/refusalWord.ts';
+import { completed, type Input, type OutputValue } from '../core/formulas/define.ts';
+import { lookUp } from '../core/lookUp.ts';
 import { uncertaintyOf } from '../core/calculators/uncertainty.ts';
 import { calculators } from '../core/calculators/registry.ts';
 
@@ -86,11 +89,20 @@ const inputsSchema = v.record(
     }),
   ]),
 );
-export class CalculatorInputError extends Error {}
+/** What was given is not what a calculator takes. */
+export class CalculatorInputError extends Error {
+  /** The input at fault; null: the whole of it. */
+  readonly input: string | null;
+  constructor(message: string, input: string | null = null) {
+    super(message);
+    this.input = input;
+  }
+}
 
 /**
  * Runs a calculator on named inputs.
- * @throws CalculatorInputError for a name it does not have or a unit that is not its own; Refusal outside its limits
+ * @throws CalculatorInputError for a name it does not have, a unit that is not its own, a value outside its limits; Refusal
+ *   where values do not go together
  */
 export function calculate(
   entry: Calculator,
@@ -101,17 +113,22 @@ export function calculate(
   const values: Record<string, unknown> = {};
   const errors: Record<string, number> = {};
   for (const [name, value] of Object.entries(parsed.output)) {
-    const input = entry.inputs[name];
+    const input = lookUp(entry.inputs, name);
     if (!input)
       throw new CalculatorInputError(
         `“${name}” is no input of ${entry.id}; it takes ${Object.keys(entry.inputs).join(', ')}.`,
+        name,
       );
     const withUnit = typeof value === 'object' && value !== null && !Array.isArray(value) ? value : null;
     if (withUnit?.unit !== undefined && withUnit.unit !== input.unit)
-      throw new CalculatorInputError(`${input.label}: “${withUnit.unit}” is not its unit, ${input.unit} is.`);
+      throw new CalculatorInputError(
+        `${input.label}: “${withUnit.unit}” is not its unit, ${input.unit} is.`,
+        name,
+      );
     values[name] = withUnit ? withUnit.value : value;
     if (withUnit?.error !== undefined) errors[name] = withUnit.error;
   }
+  requireEach(entry, values);
   const outputs = runCalculator(entry, values);
   const uncertain = uncertaintyOf(entry, values, errors);
   return Object.fromEntries(
@@ -124,6 +141,17 @@ export function calculate(
       },
     ]),
   );
+}
+
+/** Each input by itself, so that the one at fault is named. */
+function requireEach(entry: Calculator, values: Readonly<Record<string, unknown>>): void {
+  for (const [name, input] of Object.entries(entry.inputs))
+    try {
+      completed({ [name]: input }, values);
+    } catch (error) {
+      const refusal = asRefusal(error);
+      throw refusal ? new CalculatorInputError(refusalWord(refusal), name) : error;
+    }
 }
 
 const caseSchema = v.object({

@@ -471,6 +471,13 @@ const Setting = v.strictObject({
     C: number('What lateness costs, C', 1.1, 10_000, ''),
     D: number('What lateness costs, D', 1.1, 10_000, ''),
   }),
+  /** When the program backs up by itself. */
+  backups: v.optional(
+    v.strictObject({
+      everyDays: nullable(v.pipe(number('The days between backups', 1, 90, 'days'), v.integer())),
+      keep: v.pipe(number('The backups kept', 1, 1000, ''), v.integer()),
+    }),
+  ),
   /** The side taken where keepers differ, by disagreement; one left out: the catalogue's figures. */
   choices: v.optional(v.record(v.picklist(disagreementIds), name('The choice', 60))),
   /** What a pack of a supply costs, and how many jobs it serves; a supply left out has no price. */

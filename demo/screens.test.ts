@@ -7,7 +7,7 @@ import { bringFor } from '../usecases/round/bring.ts';
 import { buildRound, fittingsFor, proposedJobs } from '../usecases/round/build.ts';
 import { offOfRounds } from '../usecases/round/offList.ts';
 import { recoveryOf } from '../usecases/round/recovery.ts';
-import { standbyConflicts } from '../usecases/round/redundancy.ts';
+import { standInConflicts } from '../usecases/round/redundancy.ts';
 import { biologicalConflicts } from '../usecases/round/spacing.ts';
 import { sheetProposal } from '../usecases/sitter/sheets.ts';
 import { Snapshot } from '../model/snapshot.ts';
@@ -61,7 +61,7 @@ describe('without the readings it comes to the same', () => {
             buildRound(of, ids),
             bringFor(of, ids),
             biologicalConflicts(of, ids, TODAY),
-            standbyConflicts(of, ids, new Set()),
+            standInConflicts(of, ids, new Set()),
           ];
         }),
     ],

@@ -7,7 +7,7 @@ import { measuredMinutes } from '../usecases/round/measured.ts';
 import { foldRound } from '../model/round/fold.ts';
 import { proposalOf } from '../usecases/round/proposal.ts';
 import { recoveryOf } from '../usecases/round/recovery.ts';
-import { standbyConflicts } from '../usecases/round/redundancy.ts';
+import { standInConflicts } from '../usecases/round/redundancy.ts';
 import { roundReport } from '../usecases/round/report.ts';
 import { runningProof } from '../usecases/round/runningProof.ts';
 import type { RoundWhat } from '../contract/round/schemas.ts';
@@ -304,12 +304,12 @@ describe('duty and standby', () => {
     const [duty, standby] = pair.map((one) => jobsThatShut(one.id));
     const none = new Set<string>();
     expect(duty?.length).toBeGreaterThan(0);
-    expect(standbyConflicts(evidence, duty ?? [], none)).toEqual([]);
-    const [said] = standbyConflicts(evidence, [...(duty ?? []), ...(standby ?? [])], none);
+    expect(standInConflicts(evidence, duty ?? [], none)).toEqual([]);
+    const [said] = standInConflicts(evidence, [...(duty ?? []), ...(standby ?? [])], none);
     expect(said?.text).toMatch(/^Ray pool: .* stand in for each other; one must run\./);
     // the other was left off by an earlier round
     const other = new Set(pair.slice(1).map((one) => one.id));
-    expect(standbyConflicts(evidence, duty ?? [], other)).toHaveLength(1);
+    expect(standInConflicts(evidence, duty ?? [], other)).toHaveLength(1);
   });
 });
 

@@ -77,3 +77,57 @@ test('a pair of pumps is never down together: it cannot begin, one is left for t
     .click();
   await expect(page.getByText('stand in for each other')).toHaveCount(0);
 });
+
+test('basins of one store: one at a time is out of service; three pumps beside a fourth soak two by two', async ({
+  page,
+  server,
+}) => {
+  const { site, system } = await seedTank(server.address, { services: [{ ago: 30 }] });
+  const named = (name: string, kindId: string, jobId: string) => {
+    const [component, job] = [randomUUID(), randomUUID()];
+    const writes = [
+      create('component', unit(site, system, kindId, name), component),
+      create('job', jobOf(component, kindId, jobId), job),
+    ];
+    return { component, job, writes };
+  };
+  const basins = ['Basin 1', 'Basin 2'].map((name) => named(name, 'storage-basin', 'clean'));
+  const pumps = ['Pump 1', 'Pump 2', 'Pump 3'].map((name) => named(name, 'return-pump', 'strip-soak'));
+  await write(
+    server.address,
+    ...[...basins, ...pumps].flatMap((one) => one.writes),
+    create('component', unit(site, system, 'stream-pump', 'Stream pump')),
+  );
+  const build = (some: typeof basins): Promise<unknown> =>
+    page.goto(`${server.address}/rounds/new?site=${site}&jobs=${some.map((one) => one.job).join()}`);
+  const whole = page.getByRole('button', { name: /^Do it without a look/ });
+  const allWhole = async (): Promise<void> => {
+    await expect(whole.first()).toBeVisible();
+    for (let left = await whole.count(); left > 0; left--) {
+      await whole.first().click();
+      await expect(whole).toHaveCount(left - 1);
+    }
+  };
+  await build(basins);
+  const broken = page.getByRole('region', { name: 'What this round breaks' });
+  await expect(broken).toContainText('of Basin 1 and Basin 2 one at a time is out of service');
+  await expectFaultless(page);
+  await broken
+    .getByRole('button', { name: /^Leave .* for Sat 5 Dec$/ })
+    .first()
+    .click();
+  await expect(page.getByText('one at a time is out of service')).toHaveCount(0);
+
+  await build(pumps);
+  await allWhole();
+  const steps = (await page.locator('ol.order li').allTextContents()).map((text) =>
+    text.replace(/^.*?min/, '').trim(),
+  );
+  // whichever comes first: two are off at once, never three
+  let [off, most] = [0, 0];
+  for (const text of steps) {
+    off += text.startsWith('Off: Pump') ? 1 : text.startsWith('On again: Pump') ? -1 : 0;
+    most = Math.max(most, off);
+  }
+  expect([most, off]).toEqual([2, 0]);
+});

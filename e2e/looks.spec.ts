@@ -25,6 +25,7 @@ test('what nobody knows the age of is looked at; found due, it is done in the sa
   await stepThrough(page, { until: /: swap and wash$/ });
   await heed(page);
   await page.locator('.found button').nth(3).click();
+  await expect(page.locator('.steptitle').first()).not.toContainText('swap and wash');
   await stepThrough(page);
   await page.getByRole('button', { name: 'End the round' }).click();
   await expect(page.locator('.head .facts')).toContainText('closed;');

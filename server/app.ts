@@ -3,10 +3,13 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
+import { requireHarmlessName } from '../contract/json.ts';
 import type { Databases } from '../store/database.ts';
 import type { Store } from '../store/store.ts';
 import type { PlanDesk } from './planning/planDesk.ts';
-import { errorBorder, HttpProblem } from './errorBorder.ts';
+import type { Safekeeping } from './safekeeping/safekeeping.ts';
+import { errorBorder } from './errorBorder.ts';
+import { HttpProblem } from './httpProblem.ts';
 import { requestLog } from './requestLog.ts';
 import type { Logger } from 'pino';
 import { type AccessDesk } from './access/desk.ts';
@@ -44,6 +47,7 @@ export interface AppParts {
   /** Signs the cookies. */
   secret: string;
   dataDir: string;
+  safekeeping: Safekeeping;
   now: () => number;
   log: (error: unknown) => void;
   /** One line a request. */
@@ -58,8 +62,8 @@ export interface AppParts {
 const isStream = (res: Response): boolean =>
   String(res.getHeader('Content-Type')).startsWith('text/event-stream');
 
-const json = express.json({ limit: '5mb' });
-const shortJson = express.json({ limit: '20kb' });
+const json = express.json({ limit: '5mb', reviver: requireHarmlessName });
+const shortJson = express.json({ limit: '20kb', reviver: requireHarmlessName });
 
 /** Builds and wires the application; listens to nothing. */
 export function buildApp(parts: AppParts): Express {
@@ -112,7 +116,7 @@ export function buildApp(parts: AppParts): Express {
     res.json({ ...parts.about, now: new Date(now()).toISOString() });
   });
   api.use(
-    recordRoutes(store),
+    recordRoutes(store, dataDir),
     calculatorRoutes(),
     planRoutes(desk),
     doorRoutes(access),
@@ -121,7 +125,7 @@ export function buildApp(parts: AppParts): Express {
     weekRoutes(store, evidence, desk, now),
     changeRoutes(store, desk, access),
     pictureRoutes(store, dataDir),
-    archiveRoutes(store, databases, dataDir, now),
+    archiveRoutes(store, databases, dataDir, parts.safekeeping, now),
     importRoutes(store, databases),
     waterRoutes(evidence, now),
     roundRoutes(evidence, now),
@@ -134,6 +138,7 @@ export function buildApp(parts: AppParts): Express {
   api.use(missing);
   app.use('/api', api);
   if (parts.webDir && existsSync(parts.webDir)) serveWeb(app, parts.webDir);
+  app.use(missing);
   app.use(errorBorder(parts.log));
   return app;
 }

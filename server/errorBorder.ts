@@ -1,4 +1,4 @@
-import type { ErrorRequestHandler, Response } from 'express';
+import type { ErrorRequestHandler, Request, Response } from 'express';
 import multer from 'multer';
 import * as v from 'valibot';
 import { asRefusal } from '../core/errors.ts';
@@ -6,6 +6,9 @@ import { refusalWord } from '../core/explain/refusalWord.ts';
 import type { Problem } from '../contract/work.ts';
 import { pointerOf, wordsOf } from '../store/checks.ts';
 import { StoreProblem, type ProblemFacts } from '../store/problems.ts';
+import { systemFaultOf } from '../store/systemFaults.ts';
+import { callerOf, may } from './access/caller.ts';
+import { HttpProblem } from './httpProblem.ts';
 
 const statusOf: Record<keyof ProblemFacts, number> = {
   invalid: 422,
@@ -28,15 +31,6 @@ const todoOf: Record<keyof ProblemFacts, string> = {
   locked: 'Stop the other program first.',
   damaged: 'Take an unharmed copy; nothing was stored.',
 };
-
-/** A refusal of the server itself, thrown by a route or a guard. */
-export class HttpProblem extends Error {
-  readonly problem: Problem;
-  constructor(status: number, title: string, detail: string, todo?: string) {
-    super(detail);
-    this.problem = { type: 'about:blank', title, status, detail, ...(todo ? { todo } : {}) };
-  }
-}
 
 function problemOf(error: unknown): Problem | null {
   if (error instanceof HttpProblem) return error.problem;
@@ -86,52 +80,67 @@ function problemOf(error: unknown): Problem | null {
   return bodyProblem(error) ?? diskProblem(error);
 }
 
+/** The reader of bodies wraps what it met, and keeps its words. */
+const isHarmfulName = (error: unknown): boolean =>
+  (error as Error).message.startsWith('No field may be named');
+const wordOfBody: Record<string, string> = {
+  'entity.too.large': 'The body is larger than allowed.',
+  'charset.unsupported': 'The body is in letters that are not known here: send UTF-8.',
+  'encoding.unsupported': 'The body is packed in a way that is not known here.',
+  'request.aborted': 'The request broke off.',
+  'request.size.invalid': 'The body is not as long as was said.',
+};
 /** Express's own complaints about a body: bad JSON, too large, an encoding it does not know. */
 function bodyProblem(error: unknown): Problem | null {
   const status = (error as { status?: unknown }).status;
   if (typeof status !== 'number' || status < 400 || status >= 500) return null;
   const detail =
     (error as { type?: string }).type === 'entity.parse.failed'
-      ? 'The body is not valid JSON.'
-      : (error as Error).message;
+      ? isHarmfulName(error)
+        ? (error as Error).message
+        : 'The body is not valid JSON.'
+      : (wordOfBody[(error as { type?: string }).type ?? ''] ?? 'The request cannot be read.');
   return { type: 'about:blank', title: 'The request cannot be read', status, detail };
 }
 
+const systemTitles = {
+  full: ['The disk is full', 507],
+  busy: ['The disk is busy', 503],
+  'not-writable': ['The data cannot be written', 507],
+  'no-folder': ['The data cannot be written', 507],
+} as const;
 function diskProblem(error: unknown): Problem | null {
-  const { code: own, driverError } = error as { code?: unknown; driverError?: { code?: unknown } };
-  // some libraries number their errors
-  const code = [own, driverError?.code].find((one) => typeof one === 'string') ?? '';
-  if (code === 'ENOSPC' || code === 'SQLITE_FULL') {
-    return {
-      type: 'about:blank',
-      title: 'The disk is full',
-      status: 507,
-      detail: 'The disk is full; nothing was stored.',
-      todo: 'Make room on the disk and send it again.',
-    };
-  }
-  if (code.startsWith('SQLITE_BUSY')) {
-    return {
-      type: 'about:blank',
-      title: 'The disk is busy',
-      status: 503,
-      detail: 'Another program holds the database; nothing was stored.',
-      todo: 'Send it again in a moment.',
-    };
-  }
-  return null;
+  const fault = systemFaultOf(error);
+  if (!fault) return null;
+  const [title, status] = systemTitles[fault.kind];
+  // where it lies on this computer is nobody's affair elsewhere
+  const detail =
+    fault.kind === 'full' || fault.kind === 'busy'
+      ? fault.detail
+      : 'The data cannot be written; nothing was stored.';
+  return { type: 'about:blank', title, status, detail, todo: fault.todo };
 }
 
 export function sendProblem(res: Response, problem: Problem): void {
   res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
 }
 
+/** What is stored is for whoever may read records; of the others it is told that it is another. */
+const seenBy = (req: Request, { stored, ...problem }: Problem): Problem =>
+  stored === undefined || !may(callerOf(req), 'records.read') ? problem : { ...problem, stored };
+
+/** Whatever is to be corrected points at something: at all of it, where no one field is at fault. */
+const pointed = (problem: Problem): Problem =>
+  problem.errors || (problem.status !== 400 && problem.status !== 422)
+    ? problem
+    : { ...problem, errors: [{ pointer: '', detail: problem.detail }] };
+
 /** The one place that turns refusals into answers. What is none of them is a bug: logged in full, shown to nobody. */
 export function errorBorder(log: (error: unknown) => void): ErrorRequestHandler {
-  return (error: unknown, _req, res, next) => {
+  return (error: unknown, req, res, next) => {
     if (res.headersSent) return next(error);
     const problem = problemOf(error);
-    if (problem) return sendProblem(res, problem);
+    if (problem) return sendProblem(res, pointed(seenBy(req, problem)));
     log(error);
     sendProblem(res, {
       type: 'about:blank',

@@ -3,6 +3,7 @@ import { createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Express } from 'express';
 import { pino } from 'pino';
+import { removeDrafts } from '../store/leftovers.ts';
 import { Accounts } from '../store/access/accounts.ts';
 import { DoorLog } from '../store/access/doorLog.ts';
 import { installationIn } from '../store/access/installation.ts';
@@ -22,6 +23,7 @@ import { buildApp } from './app.ts';
 import { withoutSecrets } from './logged.ts';
 import { Post } from './mail/post.ts';
 import { PlanDesk } from './planning/planDesk.ts';
+import { Safekeeping } from './safekeeping/safekeeping.ts';
 import type { OwnFiles } from './reach/certificate.ts';
 import { KeyFolder } from './reach/keyFolder.ts';
 import { Reach } from './reach/reach.ts';
@@ -53,6 +55,7 @@ export interface Running {
   store: Store;
   desk: PlanDesk;
   access: AccessDesk;
+  safekeeping: Safekeeping;
   app: Express;
   copyBeforeMigration: string | null;
   stop: () => Promise<void>;
@@ -71,6 +74,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
   const release = takeLock(options.dataDir, `the server at http://localhost:${options.port}`);
   try {
     const databases = await openDatabases(options.dataDir, `before-migration-${stampOf(now())}.sqlite`);
+    removeDrafts(options.dataDir);
     const store = new Store(databases, now);
     await store.snapshot();
     const warn = (error: unknown) => log.error({ err: error });
@@ -80,11 +84,16 @@ export async function serve(options: ServeOptions): Promise<Running> {
       warn,
     );
     const keys = new KeyFolder(options.dataDir);
+    const safekeeping = new Safekeeping({ store, dataDir: options.dataDir, now, warn });
     const { access, begin } = await accessDesk(options, { databases, store, keys, now, warn });
     const app = buildApp({
-      ...{ store, desk, databases, access, now },
+      ...{ store, desk, databases, access, safekeeping, now },
       dataDir: options.dataDir,
-      secret: keys.once('cookies.secret', () => randomBytes(32).toString('base64url')),
+      secret: keys.once(
+        'cookies.secret',
+        () => randomBytes(32).toString('base64url'),
+        'everybody signs in once more',
+      ),
       webDir: options.webDir,
       about: options.about ?? {},
       log: warn,
@@ -103,6 +112,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
     });
     const address = `http://localhost:${(server.address() as AddressInfo).port}`;
     const close = async (): Promise<void> => {
+      safekeeping.stop();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await desk.stop();
@@ -118,7 +128,17 @@ export async function serve(options: ServeOptions): Promise<Running> {
       await close();
       release();
     };
-    return { address, store, desk, access, app, copyBeforeMigration: databases.copyBeforeMigration, stop };
+    safekeeping.begin();
+    return {
+      address,
+      store,
+      desk,
+      safekeeping,
+      access,
+      app,
+      copyBeforeMigration: databases.copyBeforeMigration,
+      stop,
+    };
   } catch (error) {
     release();
     throw error;

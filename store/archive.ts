@@ -1,5 +1,6 @@
-import type { EntityManager } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
 import * as v from 'valibot';
+import { parseJson } from '../contract/json.ts';
 import { ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from '../contract/archive.ts';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import { kindWords, recordKinds, type RecordKind, type Stored } from '../contract/records.ts';
@@ -102,13 +103,13 @@ async function takeIn(
 }
 
 function requireHeader(text: string): void {
-  const header = v.safeParse(ArchiveHeader, parseJson(text));
+  const header = v.safeParse(ArchiveHeader, jsonOf(text));
   if (!header.success)
     throw StoreProblem.damaged(`This is not an archive this version can read: ${wordsOf(header.issues[0])}`);
 }
 
 function parseLine(text: string): ArchiveRecord | string {
-  const parsed = v.safeParse(ArchiveRecord, parseJson(text));
+  const parsed = v.safeParse(ArchiveRecord, jsonOf(text));
   if (!parsed.success) return wordsOf(parsed.issues[0]);
   const record = parsed.output;
   for (const [index, revision] of record.revisions.entries()) {
@@ -142,6 +143,15 @@ async function takeRecord(
   }
   const last = record.revisions.at(-1);
   if (!last) return false;
+  const ids = [...new Set(record.revisions.map((one) => one.id))];
+  const taken = await revisionAmong(manager, ids);
+  if (taken || ids.length < record.revisions.length) {
+    const detail = taken
+      ? `A revision of the ${record.kind} ${record.id} is here already, of the ${taken.kind} ${taken.recordId}.`
+      : `Two revisions of the ${record.kind} ${record.id} have one id.`;
+    report.refused.push({ line, detail });
+    return false;
+  }
   const content = canonicalJson(last.content);
   await manager.getRepository(recordEntities[record.kind]).insert({
     id: record.id,
@@ -161,6 +171,15 @@ async function takeRecord(
   }
   report.added++;
   return true;
+}
+
+/** A revision that is here already under one of some ids; null: none is. */
+async function revisionAmong(manager: EntityManager, ids: readonly string[]): Promise<RevisionRow | null> {
+  for (let from = 0; from < ids.length; from += PAGE) {
+    const found = await manager.findOneBy(revisionEntity, { id: In(ids.slice(from, from + PAGE)) });
+    if (found) return found;
+  }
+  return null;
 }
 
 interface Added {
@@ -224,9 +243,9 @@ export async function recordsOfArchive(lines: AsyncIterable<string>): Promise<St
   return records;
 }
 
-function parseJson(text: string): unknown {
+function jsonOf(text: string): unknown {
   try {
-    return JSON.parse(text);
+    return parseJson(text);
   } catch {
     return undefined;
   }

@@ -40,6 +40,19 @@ const reading = (value: number): RecordContent<'reading'> => ({
   ...{ source: 'typed', quality: 'good', timing: null, serviceId: null, whoId: null, note: '' },
 });
 
+test('a revision that is here already, under another record or twice: refused with its line, nothing is taken', async () => {
+  const lines: string[] = [];
+  for await (const line of archiveLines(one.databases)) lines.push(line);
+  const file = join(other.dataDir, 'twice.ndjson');
+  const renamed = lines.map((line) => line.replace(ids.system, uuid()));
+  writeFileSync(file, renamed.join('\n'));
+  const again = await importFile(one.databases, one.dataDir, file, NOW);
+  expect(again.added).toBe(0);
+  expect(again.refused.map((each) => each.detail)).toContainEqual(
+    expect.stringMatching(/^A revision of the system .* is here already, of the system /),
+  );
+});
+
 interface Line {
   kind: RecordKind;
   id: string;

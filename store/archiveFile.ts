@@ -1,16 +1,17 @@
 import { createReadStream, createWriteStream, existsSync } from 'node:fs';
-import { open, readdir, readFile } from 'node:fs/promises';
+import { open, readdir, readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { createInterface } from 'node:readline';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Unzip, UnzipInflate, UnzipPassThrough, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { archiveLines, importArchive, type ImportReport } from './archive.ts';
 import type { Databases } from './database.ts';
-import { keepFile, pictureFile } from './pictures.ts';
+import { keepFile, LARGEST_PICTURE_BYTES, pictureFile } from './pictures.ts';
 import { StoreProblem } from './problems.ts';
 import { sha256 } from './store.ts';
 
+/** Read so much at a time: what a piece unpacks to is in memory at once. */
+const PIECE_BYTES = 16 * 1024;
 const ARCHIVE_NAME = 'archive.ndjson';
 
 /** The archive as bytes: plain lines, or with pictures a zip of archive.ndjson and pictures/<sha256>. */
@@ -66,11 +67,41 @@ export async function* linesOfFile(
   onPicture: (hash: string, bytes: Uint8Array) => Promise<void>,
 ): AsyncGenerator<string> {
   if (!existsSync(file)) throw StoreProblem.notFound(`file (${file})`);
-  if (!(await isZip(file))) {
-    yield* createInterface({ input: createReadStream(file), crlfDelay: Number.POSITIVE_INFINITY });
-    return;
+  if (await isZip(file)) yield* linesOfZip(file, onPicture);
+  else yield* linesOfText(createReadStream(file));
+}
+
+/** No record is longer: a round with its steps and all its revisions is a hundredth of it. */
+const LONGEST_LINE_CHARS = 64 * 1024 ** 2;
+/** What a zip may unpack to: text of records packs to a twentieth at best, pictures not at all. */
+const MOST_INFLATED = 100;
+const ALWAYS_INFLATED_BYTES = 16 * 1024 ** 2;
+
+/** Text in pieces, cut into its lines. */
+class Lines {
+  private rest = '';
+  private readonly decoder = new TextDecoder();
+
+  push(piece: Uint8Array, isLast: boolean): string[] {
+    const split = (this.rest + this.decoder.decode(piece, { stream: !isLast })).split('\n');
+    this.rest = split.pop() ?? '';
+    if (this.rest.length > LONGEST_LINE_CHARS)
+      throw StoreProblem.damaged('A line of the archive is longer than any record.');
+    return split.map((line) => (line.endsWith('\r') ? line.slice(0, -1) : line));
   }
-  yield* linesOfZip(createReadStream(file), onPicture);
+
+  /** The last, which no end of line closes. */
+  end(): string[] {
+    const { rest } = this;
+    this.rest = '';
+    return rest === '' ? [] : [rest];
+  }
+}
+
+async function* linesOfText(input: AsyncIterable<Buffer>): AsyncGenerator<string> {
+  const lines = new Lines();
+  for await (const piece of input) yield* lines.push(piece, false);
+  yield* lines.end();
 }
 
 async function isZip(file: string): Promise<boolean> {
@@ -81,23 +112,26 @@ async function isZip(file: string): Promise<boolean> {
 }
 
 async function* linesOfZip(
-  input: AsyncIterable<Buffer>,
+  file: string,
   onPicture: (hash: string, bytes: Uint8Array) => Promise<void>,
 ): AsyncGenerator<string> {
-  let rest = '';
+  const text = new Lines();
   const lines: string[] = [];
   const pictures: Promise<void>[] = [];
-  const decoder = new TextDecoder();
+  let left = ALWAYS_INFLATED_BYTES + MOST_INFLATED * (await stat(file)).size;
   const unzip = new Unzip((entry) => {
     const parts: Uint8Array[] = [];
+    let ofPicture = LARGEST_PICTURE_BYTES;
     entry.ondata = (error, chunk, final) => {
       if (error) throw error;
+      left -= chunk.length;
+      if (left < 0) throw StoreProblem.damaged('The archive unpacks to far more than an archive holds.');
       if (entry.name === ARCHIVE_NAME) {
-        const split = (rest + decoder.decode(chunk, { stream: !final })).split('\n');
-        rest = split.pop() ?? '';
-        lines.push(...split);
+        for (const line of text.push(chunk, final)) lines.push(line);
         return;
       }
+      ofPicture -= chunk.length;
+      if (ofPicture < 0) throw StoreProblem.damaged(`“${entry.name}” in the archive is no picture of ours.`);
       parts.push(chunk);
       const hash = entry.name.replace('pictures/', '');
       if (final) pictures.push(onPicture(hash, Buffer.concat(parts)));
@@ -106,13 +140,13 @@ async function* linesOfZip(
   });
   unzip.register(UnzipInflate);
   unzip.register(UnzipPassThrough);
-  for await (const chunk of input) {
-    unzip.push(chunk);
+  for await (const chunk of createReadStream(file, { highWaterMark: PIECE_BYTES })) {
+    unzip.push(chunk as Buffer);
     yield* lines.splice(0);
     await Promise.all(pictures.splice(0));
   }
   unzip.push(new Uint8Array(0), true);
-  if (rest) lines.push(rest);
+  lines.push(...text.end());
   yield* lines.splice(0);
   await Promise.all(pictures);
 }

@@ -1,5 +1,5 @@
-import { cpSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { cpSync, existsSync, linkSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { basename, join } from 'node:path';
 import type { DataSource } from 'typeorm';
 import { copyDatabase, databaseFile } from './database.ts';
 import { StoreProblem } from './problems.ts';
@@ -14,7 +14,7 @@ export async function backUp(source: DataSource, dataDir: string, stamp: string)
   mkdirSync(draft, { recursive: true });
   try {
     await copyDatabase(source, databaseFile(draft));
-    cpSync(join(dataDir, 'pictures'), join(draft, 'pictures'), { recursive: true });
+    linkAll(join(dataDir, 'pictures'), join(draft, 'pictures'));
     renameSync(draft, to);
   } catch (error) {
     // half a backup is none
@@ -24,9 +24,30 @@ export async function backUp(source: DataSource, dataDir: string, stamp: string)
   return to;
 }
 
-/** Removes all backups but the newest so many; what a restore kept aside stays. @returns what was removed */
-export function keepNewest(dataDir: string, count: number): string[] {
-  const old = backupsOf(dataDir).slice(0, -count);
+/** Pictures never change once they are there: another name for each costs no room. Where the disk has none, a copy. */
+function linkAll(from: string, to: string): void {
+  mkdirSync(to, { recursive: true });
+  for (const name of readdirSync(from).filter((one) => !one.endsWith('.part')))
+    try {
+      linkSync(join(from, name), join(to, name));
+    } catch {
+      cpSync(join(from, name), join(to, name));
+    }
+}
+
+/**
+ * Removes all backups but the newest so many; what a restore kept aside stays.
+ * @param which of them are counted, and removed, by name
+ * @returns what was removed
+ */
+export function keepNewest(
+  dataDir: string,
+  count: number,
+  which: (name: string) => boolean = () => true,
+): string[] {
+  const old = backupsOf(dataDir)
+    .filter((folder) => which(basename(folder)))
+    .slice(0, -count);
   for (const folder of old) rmSync(folder, { recursive: true });
   return old;
 }
@@ -47,10 +68,13 @@ export function restoreBackup(backup: string, dataDir: string, stamp: string): s
         renameSync(join(dataDir, name), join(kept, name));
     }
   }
-  cpSync(databaseFile(backup), databaseFile(dataDir));
   mkdirSync(join(dataDir, 'pictures'), { recursive: true });
   if (existsSync(join(backup, 'pictures')))
     cpSync(join(backup, 'pictures'), join(dataDir, 'pictures'), { recursive: true });
+  // the database last and whole at once: broken off before, the start says that it is gone
+  const draft = `${databaseFile(dataDir)}.part`;
+  cpSync(databaseFile(backup), draft);
+  renameSync(draft, databaseFile(dataDir));
   return kept;
 }
 

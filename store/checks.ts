@@ -11,6 +11,8 @@ import {
   type RecordKind,
 } from '../contract/records.ts';
 import type { Snapshot } from '../model/snapshot.ts';
+import type { Day } from '../core/time/day.ts';
+import { isBeyondPlans, PLANS_REACH_YEARS } from '../core/time/yearSlip.ts';
 import { isRecurrence } from '../core/time/recurrence.ts';
 import { ownKindsOf } from '../model/facts/definition.ts';
 import { placeOfJob, zoneOfSystem } from '../model/facts/places.ts';
@@ -163,6 +165,36 @@ const lasting: { [K in RecordKind]?: Check<K> } = {
   },
 };
 
+/** Days that somebody plans for, by where they stand in a content. */
+const plannedDays: {
+  [K in RecordKind]?: (content: RecordContent<K>) => [pointer: string, day: Day | null | undefined][];
+} = {
+  skip: ({ until }) => [['/until', until]],
+  'plan-pin': ({ day }) => [['/day', day]],
+  'change-plan': ({ day }) => [['/day', day]],
+  round: ({ day }) => [['/day', day]],
+  route: ({ day }) => [['/day', day]],
+  lead: ({ forDay }) => [['/forDay', forDay]],
+  'sitter-sheet': ({ from, to }) => [
+    ['/from', from],
+    ['/to', to],
+  ],
+};
+function beyondPlans(kind: RecordKind, content: unknown, now: number): FieldError[] {
+  const days = plannedDays[kind] as ((content: unknown) => [string, Day | null | undefined][]) | undefined;
+  const today = new Date(now).toISOString().slice(0, 10);
+  return (days?.(content) ?? []).flatMap(([pointer, day]) =>
+    day && isBeyondPlans(day, today)
+      ? [
+          {
+            pointer,
+            detail: `${day.slice(0, 4)} is more than ${PLANS_REACH_YEARS} years ahead: nothing is planned that far. Is the year right?`,
+          },
+        ]
+      : [],
+  );
+}
+
 /** What is asked besides when something is written: it may change afterwards, and what was written then stays right. */
 const whenWritten: { [K in RecordKind]?: Check<K> } = {
   system: ({ programmeId }) =>
@@ -241,9 +273,13 @@ export function meaningErrors(
   kept = false,
 ): FieldError[] {
   const asked = kept ? [lasting[kind]] : [lasting[kind], whenWritten[kind]];
-  return (asked as (Check<typeof kind> | undefined)[])
-    .flatMap((check) => check?.(content as RecordContent<typeof kind>, snapshot, now) ?? [])
-    .map((one) => ({ ...one, pointer: at + one.pointer }));
+  const errors = (asked as (Check<typeof kind> | undefined)[]).flatMap(
+    (check) => check?.(content as RecordContent<typeof kind>, snapshot, now) ?? [],
+  );
+  return [...errors, ...(kept ? [] : beyondPlans(kind, content, now))].map((one) => ({
+    ...one,
+    pointer: at + one.pointer,
+  }));
 }
 
 /** Water comes out of a store that holds it, and fresh water never out of a salt store. */

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
@@ -86,5 +86,9 @@ export const openReader = (file: string): Promise<DataSource> => sourceOf(file, 
 
 /** A consistent copy of a live database, made by SQLite itself. */
 export async function copyDatabase(source: DataSource, to: string): Promise<void> {
-  await source.query('VACUUM INTO ?', [to]);
+  // whole or not at all: a copy that a killed process left behind must not pass for one
+  const draft = `${to}.part`;
+  rmSync(draft, { force: true });
+  await source.query('VACUUM INTO ?', [draft]);
+  renameSync(draft, to);
 }

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { open, rename, readFile, unlink } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -68,7 +69,8 @@ export async function keepPicture(
 /** Whole or not at all, and on disk before anybody relies on it. */
 export async function keepFile(file: string, data: Uint8Array): Promise<void> {
   if (existsSync(file)) return;
-  const draft = `${file}.${process.pid}.part`;
+  // two may keep the same at once: each writes its own draft, the later one takes the place of the same bytes
+  const draft = `${file}.${randomUUID()}.part`;
   const handle = await open(draft, 'w');
   try {
     await handle.writeFile(data);
@@ -82,8 +84,16 @@ export async function keepFile(file: string, data: Uint8Array): Promise<void> {
   await rename(draft, file);
 }
 
-export function readPicture(dataDir: string, hash: string): Promise<Buffer> {
-  return readFile(pictureFile(dataDir, hash));
+/** The bytes of a picture; null: they are not here, as after an archive that came without its pictures. */
+export async function readPicture(dataDir: string, hash: string): Promise<Buffer | null> {
+  try {
+    return await readFile(pictureFile(dataDir, hash));
+  } catch (error) {
+    if ((error as { code?: string }).code === 'ENOENT') return null;
+    throw error;
+  }
 }
+export const isPictureHere = (dataDir: string, hash: string): boolean =>
+  /^[0-9a-f]{64}$/.test(hash) && existsSync(pictureFile(dataDir, hash));
 
 const refuse = (detail: string) => StoreProblem.invalid([{ pointer: '/picture', detail }]);

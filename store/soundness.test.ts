@@ -74,6 +74,13 @@ describe('a database that is damaged is said to be so, with the command that put
     rmSync(databaseFile(dir));
     expect(await open()).toBe('opened');
   });
+  test('gone without a backup, but with what only a folder in use has: it does not begin empty', async () => {
+    rmSync(join(dir, 'backups'), { recursive: true });
+    rmSync(databaseFile(dir));
+    writeFileSync(join(dir, 'pictures', 'one'), 'picture');
+    expect(await open()).toMatch(/^damaged: .* is not there, though pictures of it lie beside it\./);
+    expect(existsSync(databaseFile(dir))).toBe(false);
+  });
   test('a damaged backup is refused before anything is touched', () => {
     const bad = join(dir, 'backups', 'bad');
     mkdirSync(bad);

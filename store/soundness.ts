@@ -9,6 +9,7 @@ const WHOLLY_READ_BYTES = 256 * 1024 * 1024;
 /** What is wrong with the file of a database, as the rest of a sentence that begins with the file; null: it is sound. */
 export function faultOfFile(file: string): string | null {
   if (!existsSync(file)) return 'is not there';
+  if (statSync(file).isDirectory()) return 'is a folder';
   if (statSync(file).size === 0) return 'is empty';
   let db: Database.Database;
   try {
@@ -37,6 +38,7 @@ const damageWord = (error: unknown): string => {
   const { code } = error as { code?: string };
   if (code === 'SQLITE_NOTADB') return 'is no database, or was overwritten';
   if (code?.startsWith('SQLITE_CORRUPT')) return 'has damaged pages';
+  if (code?.startsWith('SQLITE_IOERR')) return 'cannot be read from the disk';
   throw error;
 };
 
@@ -56,6 +58,14 @@ export function backupsOf(dataDir: string): string[] {
 /** The newest backup of a data directory; null: there is none. */
 export const newestBackup = (dataDir: string): string | null => backupsOf(dataDir).at(-1) ?? null;
 
+/** What only a folder in use has, in words; null: it has none of it. */
+function tracesOf(dataDir: string): string | null {
+  const has = (folder: string): boolean =>
+    existsSync(join(dataDir, folder)) && readdirSync(join(dataDir, folder)).length > 0;
+  if (has('pictures')) return 'pictures';
+  return has('backups') ? 'copies' : null;
+}
+
 /**
  * Never starts on what is damaged, nor empty in silence where data were.
  * @throws StoreProblem damaged: what is wrong, and the command that puts the newest backup back
@@ -63,8 +73,14 @@ export const newestBackup = (dataDir: string): string | null => backupsOf(dataDi
 export function requireSound(file: string, dataDir: string): void {
   const backup = newestBackup(dataDir);
   const exists = existsSync(file);
-  // a new data directory
-  if (!exists && backup === null) return;
+  if (!exists && backup === null) {
+    const left = tracesOf(dataDir);
+    // a new data directory
+    if (left === null) return;
+    throw StoreProblem.damaged(
+      `${file} is not there, though ${left} of it lie beside it. Put it back from a copy of your own, or name another folder for new data. Nothing was changed.`,
+    );
+  }
   const fault = faultOfFile(file);
   if (fault === null) return;
   const way =

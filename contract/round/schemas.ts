@@ -17,6 +17,14 @@ const Off = v.strictObject({
   kindId: v.nullable(name('Its kind', 80)),
   /** A temporary fitting: it stays on until it is taken out. */
   on: v.optional(flag('Whether it stays on')),
+  /** One of several that do the same. */
+  oneOf: v.optional(
+    v.strictObject({
+      set: name('The set it belongs to', 400),
+      of: v.pipe(number('How many there are', 1, 10_000, ''), v.integer()),
+      share: number('Its share of the flow', 0, 1, ''),
+    }),
+  ),
 });
 const StepSchema = v.strictObject({
   id: name('The step', 120),

@@ -49,6 +49,8 @@ export interface RolesOfKind {
   hazards: readonly Hazard[];
   /** Minutes its wet media may stand without flow; absent: nothing in it dies of that. House figures. */
   mediaStandMin?: number;
+  /** Several are one store or one line: one at a time is out of service, whatever the day. */
+  oneOut?: true;
   /** What work on it brings with it in the house, beside what every job of its work does. */
   disturbs?: readonly Disturbance[];
 }
@@ -114,7 +116,7 @@ export const rolesOfKind: Readonly<Record<string, RolesOfKind>> = {
   'di-resin': of(['make-up'], ['pressure']),
   'mixing-drum': of(['store'], ['heavy']),
   'product-container': of(['store'], ['heavy']),
-  'storage-basin': of(['store'], ['confined', 'hydrogen sulfide']),
+  'storage-basin': { ...of(['store'], ['confined', 'hydrogen sulfide']), oneOut: true },
   'intake-line': of(['make-up'], ['hydrogen sulfide', 'confined']),
   'quality-gate': of(['safety', 'make-up']),
   effluent: of([], ['hydrogen sulfide']),

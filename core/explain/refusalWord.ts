@@ -14,5 +14,19 @@ export function refusalWord(refusal: Refusal): string {
       ? `${name}: ${show(value)}${of} is outside ${range}.`
       : `${name}: a number from ${range} is needed.`;
   }
-  return `${refusal.code}: ${JSON.stringify(refusal.facts)}`;
+  return plainly(refusal);
+}
+
+function plainly(refusal: Refusal): string {
+  if (isRefusal(refusal, 'no-such-day'))
+    return `“${refusal.facts.text}” is no ${refusal.facts.what} there is.`;
+  if (isRefusal(refusal, 'no-such-zone'))
+    return `“${refusal.facts.zone}” is no time zone that is known here.`;
+  if (isRefusal(refusal, 'hour-does-not-exist'))
+    return `${refusal.facts.text} does not exist in ${refusal.facts.zone}: the clocks skip it.`;
+  if (isRefusal(refusal, 'no-such-unit'))
+    return `“${refusal.facts.unit}” is no unit of ${refusal.facts.quantity}.`;
+  if (isRefusal(refusal, 'not-in-catalogue'))
+    return `There is no ${refusal.facts.what} “${refusal.facts.id}”.`;
+  return 'This cannot be.';
 }

@@ -1,3 +1,4 @@
+import { lookUp } from '../lookUp.ts';
 import { Refusal } from '../errors.ts';
 import {
   CACO3_PER_EQ,
@@ -147,7 +148,7 @@ export const quantityIds = Object.keys(quantities) as QuantityId[];
 /** @throws Refusal 'no-such-unit' */
 export function unitOf(quantity: QuantityId, unit: string): Unit {
   const units: Readonly<Record<string, Unit>> = quantities[quantity].units;
-  const found = units[unit];
+  const found = lookUp(units, unit);
   if (!found) throw new Refusal('no-such-unit', { quantity, unit });
   return found;
 }

@@ -1,3 +1,4 @@
+import { lookUp } from '../lookUp.ts';
 import { isRefusal, Refusal, requireWithin } from '../errors.ts';
 import { molarMass } from '../quantity/constants.ts';
 import { quantities, scaled, type Unit } from '../quantity/quantities.ts';
@@ -107,7 +108,7 @@ export function storedUnitOf(parameter: ParameterId): string {
 }
 /** @throws Refusal 'no-such-unit' */
 export function parameterUnit(parameter: ParameterId, unit: string): Unit {
-  const found = unitsOfParameter(parameter)[unit];
+  const found = lookUp(unitsOfParameter(parameter), unit);
   if (!found) throw new Refusal('no-such-unit', { quantity: parameters[parameter].name, unit });
   return found;
 }

@@ -5,7 +5,9 @@ import { v7 as uuid } from 'uuid';
 import type { DoorEvent, DoorView, SessionView, Shown } from '../../contract/access/account.ts';
 import type { Revision } from '../../contract/work.ts';
 import { oneSock, work } from '../../store/testing/fixtures.ts';
+import type { Client } from '../testing/client.ts';
 import { House, passwordOf } from '../testing/house.ts';
+import { delayAfter, FREE_TRIES } from './throttle.ts';
 
 let house: House;
 beforeEach(async () => {
@@ -65,25 +67,71 @@ describe('signing in', () => {
     const unknown = await house.near().post('/access/sign-in', { ...signIn, signIn: 'nobody' });
     expect([wrong.status, wrong.text]).toEqual([401, unknown.text]);
   });
-  test('brute force is slowed: by person, and the answer says how long', async () => {
-    await house.owner();
-    const guess = () => house.near().post('/access/sign-in', { ...signIn, password: 'guess after guess' });
-    const statuses: number[] = [];
-    for (let tries = 0; tries < 12; tries++) statuses.push((await guess()).status);
-    expect(statuses).toEqual([...Array<number>(10).fill(401), 429, 429]);
-    const slowed = await guess();
-    expect(Number(slowed.headers['retry-after'])).toBeGreaterThan(600);
-    expect(slowed.json).toMatchObject({ title: 'Too many tries' });
-    // the right one has to wait too, another person does not
-    expect((await house.near().post('/access/sign-in', signIn)).status).toBe(429);
-    expect((await house.near().post('/access/sign-in', { ...signIn, signIn: 'other' })).status).toBe(401);
-  });
-  test('by address: guessing at one name after another ends as well', async () => {
-    await house.owner();
-    const statuses: number[] = [];
-    for (let tries = 0; tries < 22; tries++)
-      statuses.push((await house.near().post('/access/sign-in', { ...signIn, signIn: `n${tries}` })).status);
-    expect(statuses.filter((status) => status === 429)).toHaveLength(2);
+  describe('guessing is slowed, and nobody is kept out by it', () => {
+    const guess = (client: Client, name = signIn.signIn) =>
+      client.post<{ title: string }>('/access/sign-in', { signIn: name, password: 'guess after guess' });
+    const guesses = async (client: Client, count: number): Promise<number[]> => {
+      const statuses: number[] = [];
+      for (let tries = 0; tries < count; tries++) statuses.push((await guess(client)).status);
+      return statuses;
+    };
+    beforeEach(async () => {
+      const owner = await house.owner();
+      await owner.put('/reach', { wide: true, names: [] });
+    });
+    test('after five wrong tries the next ones wait, and the answer says how long', async () => {
+      const far = house.far();
+      expect(await guesses(far, 5)).toEqual(Array<number>(5).fill(401));
+      const slowed = await guess(far);
+      expect([slowed.status, slowed.json.title]).toEqual([429, 'Too many tries']);
+      expect(Number(slowed.headers['retry-after'])).toBeGreaterThan(0);
+      // there the right one waits too; another name from there does not
+      expect((await far.post('/access/sign-in', signIn)).status).toBe(429);
+      expect((await guess(far, 'other')).status).toBe(401);
+    });
+    test('whoever guesses elsewhere keeps nobody out here, nor the other way', async () => {
+      await guesses(house.far(), 7);
+      expect((await house.near().post('/access/sign-in', signIn)).status).toBe(200);
+      await guesses(house.near(), 7);
+      expect((await house.near().post('/access/sign-in', signIn)).status).toBe(429);
+    });
+    test('tries side by side are tries', async () => {
+      const far = house.far();
+      const statuses = (await Promise.all(Array.from({ length: 20 }, () => guess(far)))).map(
+        (one) => one.status,
+      );
+      expect(statuses.filter((status) => status === 401).length).toBeLessThanOrEqual(FREE_TRIES);
+    });
+    test('an unknown name is slowed alike: no oracle', async () => {
+      const far = house.far();
+      const tries = async (name: string): Promise<number[]> => {
+        const statuses: number[] = [];
+        for (let one = 0; one < 7; one++) statuses.push((await guess(far, name)).status);
+        return statuses;
+      };
+      expect(await tries('nobody-of-that-name')).toEqual(await tries(signIn.signIn));
+    });
+    test('one’s own password: by person, whoever else is at it', async () => {
+      const owner = house.near();
+      await owner.post('/access/sign-in', signIn);
+      const { client } = await house.person(owner, 'keeper');
+      const change = (of: Client, old: string) =>
+        of.post('/me/password', { old, password: 'five quiet words in a row' });
+      for (let tries = 0; tries < 5; tries++) expect((await change(client, 'wrong')).status).toBe(422);
+      expect((await change(client, 'wrong')).status).toBe(429);
+      expect((await change(owner, signIn.password)).status).toBe(200);
+    });
+    test.each([
+      [0, 0],
+      [4, 0],
+      [5, 2],
+      [6, 4],
+      [9, 32],
+      [14, 900],
+      [500, 900],
+    ])('after %i wrong tries in a row: %i s', (wrong, seconds) => {
+      expect(delayAfter(wrong)).toBe(seconds);
+    });
   });
 });
 

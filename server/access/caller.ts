@@ -3,7 +3,7 @@ import { rightsOf, type CallerKind, type Right } from '../../contract/access/rig
 import type { Scope } from '../../usecases/access/scope.ts';
 import type { By } from '../../store/access/accounts.ts';
 import type { AccountRow, SessionRow } from '../../store/access/rows.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 
 /** By which listener a request came: from this computer, or from beyond it. */
 export type Door = 'loopback' | 'wide';

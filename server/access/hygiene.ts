@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 import { loopbackNames, nameInHost } from '../reach/names.ts';
 import { doorOf } from './caller.ts';
 

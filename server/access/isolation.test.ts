@@ -2,9 +2,10 @@ import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
-import type { Shown } from '../../contract/access/account.ts';
+import type { AccountView, Shown } from '../../contract/access/account.ts';
 import type { WeekAtPlace } from '../../usecases/week.ts';
 import { create, oneSock, swapped, work } from '../../store/testing/fixtures.ts';
+import { matrix } from './matrix.ts';
 import type { Client } from '../testing/client.ts';
 import { House } from '../testing/house.ts';
 
@@ -182,13 +183,49 @@ test('a device sends readings of its own place only, and reads nothing', async (
         { readings: [{ channelId, at: '2026-11-25T08:00:00Z', value: 25.1 }] },
         headers,
       );
+  const used = async () =>
+    (await owner.get<AccountView[]>('/accounts')).json.find((one) => one.name === 'probe')?.seenAt;
+  expect(await used()).toBeNull();
   expect((await send(mine.id)).json).toEqual({ taken: 1 });
+  // whoever looks after tokens sees which are in use
+  expect(await used()).toBe(new Date(house.clock).toISOString());
   // heard twice, kept once
   await send(mine.id);
   expect((await owner.get<unknown[]>('/records/reading')).json).toHaveLength(1);
   const other = await send(theirs.id);
   const none = await send(uuid());
   expect([other.status, other.text]).toEqual([422, none.text]);
+});
+
+describe('every route, asked for another place', () => {
+  const queries = (id: string): string =>
+    new URLSearchParams({ system: id, site: id, component: id, since: '2026-11-01T00:00:00Z' }).toString();
+  test.each(['helper', 'client', 'link', 'sending-link', 'device'] as const)(
+    '%s: no answer holds a name of it',
+    async (kind) => {
+      const said = { id: uuid(), name: kind, siteId: north.ids.site, systemIds: [], days: null };
+      const token =
+        kind === 'device'
+          ? (await house.person(owner, 'device', { siteIds: [north.ids.site] }, 'probe2')).token
+          : (await owner.post<Shown>('/page-links', { ...said, sendsTests: kind === 'sending-link' })).json
+              .token;
+      const who = kind === 'helper' ? helper : kind === 'client' ? client : house.near();
+      const headers: Record<string, string> =
+        kind === 'helper' || kind === 'client'
+          ? {}
+          : { Authorization: `${kind === 'device' ? 'Bearer' : 'Link'} ${token}` };
+      for (const route of Object.keys(matrix)) {
+        const [method = '', pattern = ''] = route.split(' ');
+        if (pattern.startsWith('/access') || pattern.startsWith('/me') || pattern === '/changes') continue;
+        for (const id of [...Object.values(south.ids), pictures.south]) {
+          const path = `${pattern.replace(':kind', 'system').replace(/:\w+/, id)}?${queries(id)}`;
+          const body = { systemId: id, siteId: id, sheetId: id, taskId: id, jobId: id, id, channelId: id };
+          const { text } = await who.ask(path, { method, headers, ...(method === 'GET' ? {} : { body }) });
+          expect(text, `${route} ${id}`).not.toContain(SECRET);
+        }
+      }
+    },
+  );
 });
 
 // last: it uses up the tries of this address

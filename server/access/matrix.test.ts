@@ -63,6 +63,7 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /export': 'owner alone',
   'POST /import': 'owner alone',
   'POST /backup': 'owner alone',
+  'GET /safekeeping': 'owner alone',
   'POST /import-csv/preview': work_,
   'POST /import-csv': work_,
   'POST /imports/:id/take-back': work_,

@@ -62,6 +62,7 @@ export const matrix = {
   'GET /export': 'archive.export',
   'POST /import': 'archive.import',
   'POST /backup': 'backup',
+  'GET /safekeeping': 'backup',
   'POST /import-csv/preview': 'records.write',
   'POST /import-csv': 'records.write',
   'POST /imports/:id/take-back': 'records.write',

@@ -2,7 +2,7 @@ import { createTransport } from 'nodemailer';
 import * as v from 'valibot';
 import { MailSetting } from '../../contract/access/account.ts';
 import type { KeyFolder } from '../reach/keyFolder.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 
 export interface Letter {
   to: string;
@@ -27,9 +27,15 @@ export class Post {
     this.keys = keys;
   }
 
+  /** null: none was set, or what was cannot be read any more. */
   setting(): MailSetting | null {
-    const text = this.keys.read(FILE);
-    return text === null ? null : v.parse(MailSetting, JSON.parse(text));
+    try {
+      const text = this.keys.read(FILE);
+      return text === null ? null : v.parse(MailSetting, JSON.parse(text));
+    } catch (error) {
+      if (error instanceof SyntaxError || error instanceof v.ValiError) return null;
+      throw error;
+    }
   }
 
   /** A password left out stays as it was. */
@@ -42,9 +48,19 @@ export class Post {
     this.keys.remove(FILE);
   }
 
-  /** @throws HttpProblem in words where the server cannot be reached or refuses */
-  async send(letter: Letter): Promise<void> {
+  /**
+   * What the mail server answered as it took the letter.
+   * @throws HttpProblem in words where it cannot be reached or refuses
+   */
+  async send(letter: Letter): Promise<string> {
     const setting = this.setting();
+    if (!setting && this.keys.read(FILE) !== null)
+      throw new HttpProblem(
+        409,
+        'No mail',
+        'The mail settings that were kept cannot be read.',
+        'Set mail up anew under Settings, Use a phone at the tank.',
+      );
     if (!setting) throw new HttpProblem(409, 'No mail', noMail);
     const { host, port, secure, user, password, from } = setting;
     const transport = createTransport({
@@ -55,7 +71,8 @@ export class Post {
       socketTimeout: TIMEOUT_MS,
     });
     try {
-      await transport.sendMail({ from, ...letter });
+      const { response } = await transport.sendMail({ from, ...letter });
+      return oneLine(response);
     } catch (error) {
       throw new HttpProblem(
         502,
@@ -74,8 +91,7 @@ export class Post {
       return { mailed: false, mailWord: 'No mail address: hand the code or the QR code over.' };
     if (!this.setting()) return { mailed: false, mailWord: noMail };
     try {
-      await this.send({ to, subject, text });
-      return { mailed: true, mailWord: `Sent to ${to}.` };
+      return { mailed: true, mailWord: takenWord(to, await this.send({ to, subject, text })) };
     } catch (error) {
       if (!(error instanceof HttpProblem)) throw error;
       return { mailed: false, mailWord: error.problem.detail };
@@ -83,9 +99,20 @@ export class Post {
   }
 }
 
-/** The other server's first words, without what was sent to it. */
+/** Taken is not yet delivered: the answer is what a person shows whoever looks after the mail server. */
+export const takenWord = (to: string, answer: string): string =>
+  `Sent to ${to}: the mail server took it and answered ${answer ? `“${answer}”` : 'nothing more'}.`;
+
+const LONGEST_ANSWER = 160;
+const oneLine = (answer: string): string => {
+  const line = answer.replaceAll(/[\s\p{Cc}]+/gu, ' ').trim();
+  return line.length > LONGEST_ANSWER ? `${line.slice(0, LONGEST_ANSWER)} …` : line;
+};
+
+/** What went wrong in words, and the server's own where it gave some. */
 function shortly(error: unknown): string {
-  const { code, responseCode } = error as { code?: string; responseCode?: number };
+  const { code, response } = error as { code?: string; response?: string };
+  const answer = response ? ` It answered “${oneLine(response)}”.` : '';
   const words: Record<string, string> = {
     ECONNREFUSED: 'nothing answers there.',
     ETIMEDOUT: 'it does not answer.',
@@ -95,5 +122,7 @@ function shortly(error: unknown): string {
     EAUTH: 'it does not know the user or the password.',
     EENVELOPE: 'it does not take mail for that address.',
   };
-  return words[code ?? ''] ?? `it answered ${responseCode ?? code ?? 'something else'}.`;
+  const known = words[code ?? ''];
+  if (known !== undefined) return `${known}${answer}`;
+  return response ? `it answered “${oneLine(response)}”.` : `it broke off (${code ?? 'no reason given'}).`;
 }

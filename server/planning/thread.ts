@@ -1,4 +1,5 @@
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
+import { workerBeside } from '../sourceWorker.ts';
 import type { PlanNews, PlanQuestion, PlanReply } from './messages.ts';
 
 type Answered = Extract<PlanReply, { id: number }>;
@@ -72,13 +73,5 @@ export class Thread {
   }
 }
 
-/** Built, the thread runs as it is; from source it needs the same help with TypeScript as its parent has. */
-export function newWorker(workerData: { file: string; role: ThreadRole }): Worker {
-  if (!import.meta.url.endsWith('.ts'))
-    return new Worker(new URL('./planWorker.js', import.meta.url), { workerData });
-  const source = JSON.stringify(new URL('./planWorker.ts', import.meta.url).href);
-  return new Worker(
-    `import('tsx/esm/api').then(({ register }) => { register(); return import(${source}); });`,
-    { eval: true, workerData },
-  );
-}
+export const newWorker = (workerData: { file: string; role: ThreadRole }): Worker =>
+  workerBeside(import.meta.url, 'planWorker', workerData);

@@ -1,8 +1,9 @@
-import { X509Certificate } from 'node:crypto';
+import { createPrivateKey, X509Certificate } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { isIP } from 'node:net';
 import { createSecureContext } from 'node:tls';
 import { makeAuthority, makeLeaf, namesWithin, type KeyAndCertificate } from './authority.ts';
+import { StoreProblem } from '../../store/problems.ts';
 import type { KeyFolder } from './keyFolder.ts';
 
 const DAY_MS = 86_400_000;
@@ -36,11 +37,8 @@ export function ownCertificate({ certFile, keyFile }: OwnFiles): Certificate {
   };
   const certificatePem = read(certFile, 'certificate');
   const keyPem = read(keyFile, 'key');
-  try {
-    createSecureContext({ cert: certificatePem, key: keyPem });
-  } catch {
+  if (!isUsable({ certificatePem, keyPem }))
     throw new CertificateProblem(`${certFile} and ${keyFile} are not a certificate and its key.`);
-  }
   return { kind: 'own', keyPem, certificatePem, ...factsOf(certificatePem), authority: null };
 }
 
@@ -54,7 +52,7 @@ export async function localCertificate(
   const facts = factsOf(authority.certificatePem);
   const known = keptIn(keys, 'server');
   const leaf =
-    known && fits(known, authority.certificatePem, names, now)
+    known && isUsable(known) && fits(known, authority.certificatePem, names, now)
       ? known
       : await makeLeaf(authority, names, now);
   if (leaf !== known) keep(keys, 'server', leaf);
@@ -72,10 +70,25 @@ async function authorityIn(
   now: number,
 ): Promise<KeyAndCertificate> {
   const known = keptIn(keys, 'authority');
+  // phones trust this one: another is made only where somebody says so
+  if (known && !isUsable(known))
+    throw StoreProblem.damaged(
+      `The certificate authority in ${keys.dir} cannot be read. Put authority.pem and authority.key.pem back from a copy, or remove both and start again: another one is made, which each phone has to trust once.`,
+    );
   if (known && factsOf(known.certificatePem).until - now > RENEW_BEFORE_MS) return known;
   const made = await makeAuthority(now, names);
   keep(keys, 'authority', made);
   return made;
+}
+
+/** A certificate and its key, as the server takes them. */
+function isUsable({ certificatePem, keyPem }: KeyAndCertificate): boolean {
+  try {
+    createSecureContext({ cert: certificatePem, key: keyPem });
+    return new X509Certificate(certificatePem).checkPrivateKey(createPrivateKey(keyPem));
+  } catch {
+    return false;
+  }
 }
 
 function fits(leaf: KeyAndCertificate, authorityPem: string, names: readonly string[], now: number): boolean {

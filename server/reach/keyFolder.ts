@@ -1,5 +1,9 @@
 import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { StoreProblem } from '../../store/problems.ts';
+
+/** A secret of fewer signs could be guessed. */
+const SHORTEST = 32;
 
 /** Keys of this installation: a folder only the server's user reads, in no backup and no archive. */
 export class KeyFolder {
@@ -30,10 +34,18 @@ export class KeyFolder {
     rmSync(join(this.dir, name), { force: true });
   }
 
-  /** What stands there, or what is made the first time. */
-  once(name: string, make: () => string): string {
-    const known = this.read(name);
-    if (known !== null) return known;
+  /**
+   * What stands there, or what is made the first time.
+   * @param lost what it costs where it is made anew
+   * @throws StoreProblem damaged where it is too short to be a secret
+   */
+  once(name: string, make: () => string, lost: string): string {
+    const known = this.read(name)?.trim();
+    if (known !== undefined && known.length < SHORTEST)
+      throw StoreProblem.damaged(
+        `${join(this.dir, name)} is empty or cut off. Put it back from a copy, or remove it and start again: it is made anew, and ${lost}.`,
+      );
+    if (known !== undefined) return known;
     const made = make();
     this.write(name, made);
     return made;

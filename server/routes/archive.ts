@@ -1,34 +1,39 @@
 import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import multer from 'multer';
 import { archiveBytes, importFile } from '../../store/archiveFile.ts';
-import { backUp, stampOf } from '../../store/backup.ts';
+import { uploadFolder } from '../../store/leftovers.ts';
+import { stampOf } from '../../store/backup.ts';
 import type { Databases } from '../../store/database.ts';
 import { StoreProblem } from '../../store/problems.ts';
+import { oneFile } from '../oneFile.ts';
 import type { Store } from '../../store/store.ts';
+import type { Safekeeping } from '../safekeeping/safekeeping.ts';
 
 const LARGEST_ARCHIVE_BYTES = 4 * 1024 ** 3;
-const upload = multer({
-  storage: multer.diskStorage({
-    destination: tmpdir(),
-    filename: (_req, _file, done) => done(null, `jondrel-${randomUUID()}`),
-  }),
-  limits: { fileSize: LARGEST_ARCHIVE_BYTES, files: 1 },
-  defParamCharset: 'utf8',
-});
 
-/** Export, import and backup. */
+/** Export, import and backup, and how the data are looked after. */
 export function archiveRoutes(
   store: Store,
   databases: Databases,
   dataDir: string,
+  safekeeping: Safekeeping,
   now: () => number,
 ): Router {
   const router = Router();
+  // beside the data, for the same eyes: never in a folder that others of this computer read
+  const uploads = uploadFolder(dataDir);
+  const upload = multer({
+    storage: multer.diskStorage({
+      destination: uploads,
+      filename: (_req, _file, done) => done(null, randomUUID()),
+    }),
+    limits: { fileSize: LARGEST_ARCHIVE_BYTES, files: 1 },
+    defParamCharset: 'utf8',
+  });
   router.get('/export', async (req, res) => {
     const pictures = req.query.pictures === 'true';
     const name = `jondrel-${stampOf(now()).slice(0, 10)}.${pictures ? 'zip' : 'ndjson'}`;
@@ -37,9 +42,9 @@ export function archiveRoutes(
       .set('Content-Disposition', `attachment; filename="${name}"`);
     await pipeline(archiveBytes(databases, dataDir, pictures), res);
   });
-  router.post('/import', upload.single('archive'), async (req, res) => {
+  router.post('/import', oneFile(upload, 'archive'), async (req, res) => {
     if (!req.file) throw StoreProblem.invalid([{ pointer: '/archive', detail: 'No archive was sent.' }]);
-    const file = join(tmpdir(), basename(req.file.path));
+    const file = join(uploads, basename(req.file.path));
     try {
       const report = await importFile(databases, dataDir, file, now());
       if (report.added > 0) store.forget();
@@ -49,8 +54,10 @@ export function archiveRoutes(
     }
   });
   router.post('/backup', async (_req, res) => {
-    const folder = await backUp(databases.reader, dataDir, stampOf(now()));
-    res.status(201).json({ folder });
+    res.status(201).json({ folder: await safekeeping.backUpNow() });
+  });
+  router.get('/safekeeping', async (_req, res) => {
+    res.json(await safekeeping.report());
   });
   return router;
 }

@@ -1,7 +1,10 @@
 import { Router } from 'express';
 import { calculatorOf } from '../../core/calculators/registry.ts';
 import { calculate, CalculatorInputError, listCalculators } from '../../contract/calculators.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
+
+/** A JSON pointer to a name, which may hold its signs (RFC 6901). */
+const pointerTo = (name: string): string => `/${name.replaceAll('~', '~0').replaceAll('/', '~1')}`;
 
 /** The registry of calculators: the list, and one of them run on named inputs. */
 export function calculatorRoutes(): Router {
@@ -21,6 +24,7 @@ export function calculatorRoutes(): Router {
             'Something needs correcting',
             error.message,
             'Correct the inputs named and send them again.',
+            error.input === null ? '' : pointerTo(error.input),
           );
         throw error;
       }

@@ -7,7 +7,7 @@ import { byOf, callerOf, doorOf } from '../access/caller.ts';
 import { cookieName, signInHere } from '../access/cookieSessions.ts';
 import type { AccessDesk } from '../access/desk.ts';
 import { mailThrottle, signInThrottle, tokenThrottle } from '../access/throttle.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 import { newPassword } from '../mail/letters.ts';
 
 const wrong = () =>

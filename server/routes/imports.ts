@@ -2,10 +2,12 @@ import multer from 'multer';
 import { Router, type Request } from 'express';
 import * as v from 'valibot';
 import { ImportMapping } from '../../contract/imports/mapping.ts';
+import { requireHarmlessName } from '../../contract/json.ts';
 import type { Databases } from '../../store/database.ts';
 import { previewImport, takeBackImport, writeImport, type ImportRequest } from '../../store/imports.ts';
 import { callerOf } from '../access/caller.ts';
 import { StoreProblem } from '../../store/problems.ts';
+import { oneFile } from '../oneFile.ts';
 import type { Store } from '../../store/store.ts';
 
 const LARGEST_FILE_BYTES = 64 * 1024 ** 2;
@@ -15,7 +17,7 @@ const upload = multer({
   defParamCharset: 'utf8',
 });
 const Json = <T extends v.GenericSchema>(schema: T, what: string) =>
-  v.pipe(v.string(), v.parseJson(undefined, `${what} is not readable.`), schema);
+  v.pipe(v.string(), v.parseJson({ reviver: requireHarmlessName }, `${what} is not readable.`), schema);
 const HeadSaid = v.strictObject({
   skipRows: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(100)),
   headRows: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(3)),
@@ -45,10 +47,10 @@ function requestOf(req: Request): { request: ImportRequest; remember: boolean; w
 /** Files people keep: looked at first, then read in as one step that can be taken back. */
 export function importRoutes(store: Store, databases: Databases): Router {
   const router = Router();
-  router.post('/import-csv/preview', upload.single('file'), async (req, res) => {
+  router.post('/import-csv/preview', oneFile(upload, 'file'), async (req, res) => {
     res.json(await previewImport(store, requestOf(req).request));
   });
-  router.post('/import-csv', upload.single('file'), async (req, res) => {
+  router.post('/import-csv', oneFile(upload, 'file'), async (req, res) => {
     const { request, remember, who } = requestOf(req);
     res.status(201).json(await writeImport(store, request, remember, who));
   });

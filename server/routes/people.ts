@@ -11,7 +11,7 @@ import { byOf, callerOf } from '../access/caller.ts';
 import { signInHere } from '../access/cookieSessions.ts';
 import type { AccessDesk } from '../access/desk.ts';
 import { signInThrottle } from '../access/throttle.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 import { invitation, newPassword } from '../mail/letters.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
@@ -57,7 +57,7 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
       const { account } = mine(req);
       const { old, password } = v.parse(NewPassword, req.body);
       if (!(await accounts.changePassword(account.id, old, password, byOf(req))))
-        throw new HttpProblem(422, 'Not changed', 'The old password is not right.', 'Type it again.');
+        throw new HttpProblem(422, 'Not changed', 'The old password is not right.', 'Type it again.', '/old');
       // all devices are signed out; this one comes back in under a new id
       await signInHere(req, sessions, account);
       await live.recheck();

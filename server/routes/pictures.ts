@@ -4,6 +4,7 @@ import { keepPicture, LARGEST_PICTURE_BYTES, readPicture } from '../../store/pic
 import { withinScope } from '../../usecases/access/scope.ts';
 import { callerOf } from '../access/caller.ts';
 import { StoreProblem } from '../../store/problems.ts';
+import { oneFile } from '../oneFile.ts';
 import type { Store } from '../../store/store.ts';
 
 const upload = multer({
@@ -15,7 +16,7 @@ const upload = multer({
 /** Takes a picture in (the file first; its record is then written as any other) and gives it out. */
 export function pictureRoutes(store: Store, dataDir: string): Router {
   const router = Router();
-  router.post('/pictures', upload.single('picture'), async (req, res) => {
+  router.post('/pictures', oneFile(upload, 'picture'), async (req, res) => {
     if (!req.file) throw StoreProblem.invalid([{ pointer: '/picture', detail: 'No picture was sent.' }]);
     res.status(201).json(await keepPicture(dataDir, req.file.buffer, req.file.originalname));
   });
@@ -25,10 +26,9 @@ export function pictureRoutes(store: Store, dataDir: string): Router {
     if (!record || !withinScope(snapshot, callerOf(req).scope)(record))
       throw StoreProblem.notFound('picture');
     const { content: picture } = record;
-    res
-      .type(picture.mime)
-      .set('Cache-Control', 'private, max-age=31536000, immutable')
-      .send(await readPicture(dataDir, picture.sha256));
+    const bytes = await readPicture(dataDir, picture.sha256);
+    if (!bytes) throw StoreProblem.notFound('file of the picture');
+    res.type(picture.mime).set('Cache-Control', 'private, max-age=31536000, immutable').send(bytes);
   });
   return router;
 }

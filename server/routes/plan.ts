@@ -3,7 +3,7 @@ import * as v from 'valibot';
 import { isRealDay } from '../../core/time/day.ts';
 import { WhatIf } from '../../usecases/whatIf/changes.ts';
 import { Since } from './records.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
 
 const At = v.optional(

@@ -3,8 +3,10 @@ import * as v from 'valibot';
 import { MailSetting, ReachSetting } from '../../contract/access/account.ts';
 import { byOf } from '../access/caller.ts';
 import type { AccessDesk } from '../access/desk.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { mailThrottle } from '../access/throttle.ts';
+import { HttpProblem } from '../httpProblem.ts';
 import { tryOut } from '../mail/letters.ts';
+import { takenWord } from '../mail/post.ts';
 import { CertificateProblem } from '../reach/certificate.ts';
 
 const To = v.strictObject({ to: v.pipe(v.string(), v.email('The mail address is not one.')) });
@@ -59,10 +61,9 @@ export function reachRoutes(desk: AccessDesk): Router {
       await log.write(byOf(req).who, 'took the mail settings away', byOf(req).address);
       res.json({});
     })
-    .post('/mail/try', async (req, res) => {
+    .post('/mail/try', mailThrottle(), async (req, res) => {
       const { to } = v.parse(To, req.body);
-      await post.send({ to, ...tryOut() });
-      res.json({});
+      res.json({ mailWord: takenWord(to, await post.send({ to, ...tryOut() })) });
     })
     .get('/mail/stand-in', (_req, res) => {
       if (!desk.standIn)

@@ -4,9 +4,11 @@ import type { Right } from '../../contract/access/rights.ts';
 import { kindWords, recordKinds, type RecordKind } from '../../contract/records.ts';
 import { Work } from '../../contract/work.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
+import { isPictureHere } from '../../store/pictures.ts';
+import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf, may } from '../access/caller.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 
 /** Kinds of records that ask for more than to do the work. */
 const rightToWrite: Partial<Record<RecordKind, Right>> = {
@@ -30,7 +32,7 @@ const unitOf = (snapshot: Snapshot, componentId: string): string =>
   snapshot.content('component', componentId)?.parentId ?? componentId;
 
 /** Records as they stand, their histories, and the one way to write. */
-export function recordRoutes(store: Store): Router {
+export function recordRoutes(store: Store, dataDir: string): Router {
   const router = Router();
   router.post('/work', async (req, res) => {
     const work = v.parse(Work, req.body);
@@ -43,6 +45,19 @@ export function recordRoutes(store: Store): Router {
         `Your account may not change this: ${kindWords[missing.kind]}.`,
         'Ask an owner.',
       );
+    const unseen = work.writes.findIndex(
+      (write) =>
+        write.kind === 'picture' &&
+        write.op === 'create' &&
+        !isPictureHere(dataDir, String((write.content as { sha256?: unknown } | null)?.sha256)),
+    );
+    if (unseen >= 0)
+      throw StoreProblem.invalid([
+        {
+          pointer: `/writes/${unseen}/content/sha256`,
+          detail: 'The file of this picture was not sent: send it first.',
+        },
+      ]);
     // whoever signed in is who did it, whatever was sent
     res.json(await store.apply(caller.account ? { ...work, who: caller.account.name } : work));
   });

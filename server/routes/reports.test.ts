@@ -145,7 +145,15 @@ describe('the report of a round', () => {
     };
     expect((await owner.put('/mail', mail)).status).toBeLessThan(300);
     const sent = await owner.post<{ mailWord: string }>(path, { to: 'cafe@example.org' });
-    expect(sent.json.mailWord).toBe('Sent to cafe@example.org.');
+    expect(sent.json.mailWord).toBe(
+      'Sent to cafe@example.org: the mail server took it and answered “250 queued as letter 1”.',
+    );
+    mailbox.refuses.set('gone@example.org', '5.1.1 no such person here');
+    const refused = await owner.post<{ detail: string }>(path, { to: 'gone@example.org' });
+    expect([refused.status, refused.json.detail]).toEqual([
+      502,
+      'The mail server 127.0.0.1 did not take it: it does not take mail for that address. It answered “550 5.1.1 no such person here”.',
+    ]);
     const [letter] = mailbox.letters;
     expect(letter?.subject).toContain('Home: visit of');
     expect(letter?.attachments.map((one) => [one.filename, one.content.subarray(0, 5).toString()])).toEqual([

@@ -9,10 +9,12 @@ import { readPicture } from '../../store/pictures.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf } from '../access/caller.ts';
+import { mailThrottle } from '../access/throttle.ts';
 import type { AccessDesk } from '../access/desk.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
+import { takenWord } from '../mail/post.ts';
 import { reportPdf, type PictureRow } from '../print/reportPdf.ts';
 import { roundPdf } from '../print/roundPdf.ts';
 import { routePdf } from '../print/routePdf.ts';
@@ -24,6 +26,8 @@ const To = v.strictObject({
     v.email('The mail address is not one.'),
   ),
 });
+/** Reports that one person mails in a quarter of an hour: a day of visits at once, and no more. */
+const MAILS = 30;
 /** More than these make a letter too heavy. */
 const MOST_PICTURE_ROWS = 6;
 
@@ -53,7 +57,8 @@ export function reportRoutes(
       if (!stored || stored.mime === 'image/webp') return null;
       const words = reportWords(report.client?.language);
       const caption = `${workWordIn(words, job)}${picture.taken ? `: ${words.taken[picture.taken]}` : ''}`;
-      return { caption, bytes: await readPicture(dataDir, stored.sha256) };
+      const bytes = await readPicture(dataDir, stored.sha256);
+      return bytes && { caption, bytes };
     };
     const rows = report.jobs
       .flatMap((job) => pictureRows(job.pictures).map((row) => ({ job, row })))
@@ -78,7 +83,7 @@ export function reportRoutes(
         .attachment(`${fileName(report)}.pdf`)
         .send(await pdfOf(report));
     })
-    .post('/rounds/:id/report/mail', async (req, res) => {
+    .post('/rounds/:id/report/mail', mailThrottle(MAILS), async (req, res) => {
       const { to } = v.parse(To, req.body);
       if (!access.post.setting())
         throw new HttpProblem(
@@ -91,13 +96,13 @@ export function reportRoutes(
       const { dateFormat } = settingOf(await store.snapshot());
       const words = reportWords(report.client?.language);
       const day = dayIn(words, report.day, report.day, dateFormat);
-      await access.post.send({
+      const answer = await access.post.send({
         to,
         subject: words.mail.subject(report.place, day),
         text: words.mail.text(report.place, day, report.who.join(', ')),
         attachments: [{ filename: `${fileName(report)}.pdf`, content: await pdfOf(report) }],
       });
-      res.json({ mailWord: `Sent to ${to}.` });
+      res.json({ mailWord: takenWord(to, answer) });
     })
     .get('/routes/:id/print.pdf', async (req, res) => {
       const known = await evidence.now();

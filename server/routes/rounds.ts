@@ -12,7 +12,7 @@ import { VISIT_HOUR } from '../../usecases/water/makeUpDesk.ts';
 import { offOfRounds } from '../../usecases/round/offList.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import { readingsRoundSheet } from '../../usecases/round/meters.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 

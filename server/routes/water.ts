@@ -8,7 +8,7 @@ import { thinned } from '../../model/water/series.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { waterAnswer } from '../../usecases/water/waterAnswer.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 
 const id = v.pipe(v.string('Say which system.'), v.uuid('Say which system.'));

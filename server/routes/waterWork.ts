@@ -5,7 +5,7 @@ import { leadSteps } from '../../usecases/water/leads.ts';
 import { makeUpDesk } from '../../usecases/water/makeUpDesk.ts';
 import { sourceAnswer } from '../../usecases/water/sourceFacts.ts';
 import type { Store } from '../../store/store.ts';
-import { HttpProblem } from '../errorBorder.ts';
+import { HttpProblem } from '../httpProblem.ts';
 import type { EvidenceDesk } from '../evidenceDesk.ts';
 import type { PlanDesk } from '../planning/planDesk.ts';
 

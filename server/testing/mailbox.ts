@@ -5,12 +5,18 @@ import { SMTPServer } from 'smtp-server';
 /** A mail server on this computer that keeps what it is sent. */
 export class Mailbox {
   readonly letters: ParsedMail[] = [];
+  /** What it says to a recipient it does not take. */
+  readonly refuses = new Map<string, string>();
   private readonly smtp = new SMTPServer({
     disabledCommands: ['STARTTLS', 'AUTH'],
+    onRcptTo: ({ address }, _session, done) => {
+      const refusal = this.refuses.get(address);
+      done(refusal === undefined ? null : Object.assign(new Error(refusal), { responseCode: 550 }));
+    },
     onData: (stream, _session, done) => {
       simpleParser(stream).then((letter) => {
         this.letters.push(letter);
-        done();
+        done(null, `queued as letter ${this.letters.length}`);
       }, done);
     },
   });

@@ -20,7 +20,7 @@ import {
   setSecret,
 } from './accountRows.ts';
 import type { DoorLog } from './doorLog.ts';
-import { accountEntity, oneTimeLinkEntity, sessionEntity, type AccountRow } from './rows.ts';
+import { accountEntity, oneTimeLinkEntity, SEEN_STEP_MS, sessionEntity, type AccountRow } from './rows.ts';
 import { hashPassword, hashToken, isPassword, newToken } from './secrets.ts';
 
 const DAY_MS = 86_400_000;
@@ -187,10 +187,18 @@ export class Accounts {
     return (await isPassword(password, usable?.secretHash ?? null)) ? usable : null;
   }
 
+  /** The device that holds a token; when it was last used is kept, to the minute. */
   async deviceOf(token: string): Promise<AccountRow | null> {
-    return this.parts.databases.reader
+    const { databases, now } = this.parts;
+    const row = await databases.reader
       .getRepository(accountEntity)
       .findOneBy({ role: 'device', secretHash: hashToken(token), disabled: false });
+    const at = now();
+    if (row && (row.seenAt === null || at - row.seenAt >= SEEN_STEP_MS))
+      await inQueue(databases, async (manager) => {
+        await manager.update(accountEntity, { id: row.id }, { seenAt: at });
+      });
+    return row;
   }
 
   async bySignIn(signIn: string): Promise<AccountRow | null> {

@@ -4,11 +4,10 @@ import { inQueue } from './inQueue.ts';
 import { StoreProblem } from '../problems.ts';
 import type { By } from './accounts.ts';
 import type { DoorLog } from './doorLog.ts';
-import { pageLinkEntity, type PageLinkRow } from './rows.ts';
+import { pageLinkEntity, SEEN_STEP_MS, type PageLinkRow } from './rows.ts';
 import { hashToken, newToken } from './secrets.ts';
 
 const DAY_MS = 86_400_000;
-const SEEN_STEP_MS = 60_000;
 
 /** Secret links to the page of a place: whoever holds one reads it, until it is revoked. */
 export class PageLinks {

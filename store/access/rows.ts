@@ -66,6 +66,9 @@ export interface InstallationRow {
   names: string[];
 }
 
+/** That somebody was here is written no more often. */
+export const SEEN_STEP_MS = 60_000;
+
 const text = { type: 'text' } as const;
 const maybeText = { type: 'text', nullable: true } as const;
 const whole = { type: 'integer' } as const;

@@ -3,7 +3,7 @@ import type { SessionView } from '../../contract/access/account.ts';
 import { roles } from '../../contract/access/rights.ts';
 import type { Databases } from '../database.ts';
 import { inQueue } from './inQueue.ts';
-import { accountEntity, sessionEntity, type AccountRow, type SessionRow } from './rows.ts';
+import { accountEntity, sessionEntity, type AccountRow, type SessionRow, SEEN_STEP_MS } from './rows.ts';
 import { hashExactly } from './secrets.ts';
 
 const DAY_MS = 86_400_000;
@@ -12,7 +12,6 @@ const LONGEST_MS = 90 * DAY_MS;
 /** An id that was changed for another still holds this long, for requests that were under way. */
 const GRACE_MS = 60_000;
 /** "Last seen" is written no more often than this. */
-const SEEN_STEP_MS = 60_000;
 
 /** Devices on which somebody is signed in. What the cookie holds is never kept, only its hash. */
 export class Sessions {

@@ -1,3 +1,4 @@
+import { lookUp } from '../../core/lookUp.ts';
 import { isRefusal } from '../../core/errors.ts';
 import { slipWord } from '../../core/explain/slipWord.ts';
 import { formatNumber, quantities, type Unit } from '../../core/quantity/quantities.ts';
@@ -151,7 +152,7 @@ export function readMeasure(
   const typed = numberOf(cell, decimal);
   if (typed.kind !== 'number') return typed;
   const units: Readonly<Record<string, Unit>> = quantities[measures[measure].quantity].units;
-  const found = units[unit];
+  const found = lookUp(units, unit);
   return found
     ? inUnit(found, typed)
     : { kind: 'refused', why: `${measures[measure].name} is not read in ${unit}` };

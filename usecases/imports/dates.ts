@@ -66,6 +66,9 @@ export function possibleOrders(cells: readonly string[]): DateOrder[] {
     : orders.filter((one) => one.share >= best - 0.02 && one.share > 0.9).map((one) => one.order);
 }
 
+/** Hardly anybody kept a file of a tank before. */
+const EARLIEST_LIKELY = 1985;
+
 export type ReadWhen = { when: When; at: Instant | null; flag: string | null } | { refused: string };
 
 /** When a row happened: to the minute with a time, else on that local day; an offset in the file counts. */
@@ -77,7 +80,8 @@ export function whenOf(dateCell: string, timeCell: string, order: DateOrder, zon
   const day = dayText(date, order);
   if (day === null) return { refused: `“${dateCell}” is not a date` };
   if (!isRealDay(day)) return { refused: `there is no ${date.trim()}` };
-  if (time === '') return { when: { kind: 'day', day }, at: null, flag: null };
+  const old = Number(day.slice(0, 4)) < EARLIEST_LIKELY ? `${day.slice(0, 4)}: is the year right?` : null;
+  if (time === '') return { when: { kind: 'day', day }, at: null, flag: old };
   const clock = /^(\d{1,2}):(\d{2})(?::(\d{2}))?/.exec(time);
   if (!clock || Number(clock[1]) > 23 || Number(clock[2]) > 59 || Number(clock[3] ?? 0) > 59)
     return { refused: `“${time}” is not a time of day` };
@@ -85,14 +89,14 @@ export function whenOf(dateCell: string, timeCell: string, order: DateOrder, zon
   if (offset) {
     const at = Date.parse(`${local}${offset}`);
     if (Number.isNaN(at)) return { refused: `“${offset}” is no offset from UTC` };
-    return { when: { kind: 'instant', at: new Date(at).toISOString() }, at, flag: null };
+    return { when: { kind: 'instant', at: new Date(at).toISOString() }, at, flag: old };
   }
   try {
     const { at, doubled } = instantOfLocal(local, zone);
     return {
       when: { kind: 'instant', at: new Date(at).toISOString() },
       at,
-      flag: doubled ? 'the clocks ran through this hour twice: taken as the first' : null,
+      flag: doubled ? 'the clocks ran through this hour twice: taken as the first' : old,
     };
   } catch (error) {
     if (asRefusal(error)?.code !== 'hour-does-not-exist') throw error;

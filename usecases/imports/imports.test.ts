@@ -29,6 +29,10 @@ describe('dates as people write them', () => {
       when: { kind: 'instant', at: '2025-10-26T00:30:00.000Z' },
       flag: null,
     });
+    // taken, and said to be unlikely
+    expect(whenOf('1925-10-26', '', 'ymd', 'Europe/Berlin')).toMatchObject({
+      flag: '1925: is the year right?',
+    });
     expect(whenOf('26.10.2025', '02:30', 'dmy', 'Europe/Berlin')).toMatchObject({
       when: { at: '2025-10-26T00:30:00.000Z' },
       flag: 'the clocks ran through this hour twice: taken as the first',

@@ -198,12 +198,12 @@ function sensorsOf(own: readonly string[], body: readonly (readonly string[])[])
     own.findIndex((cell) => roleOfHead(cell) === 'sensor'),
     own.findIndex((cell) => roleOfHead(cell) === 'unit'),
   ];
-  const found: Record<string, Target> = {};
+  const found = new Map<string, Target>();
   for (const row of body) {
     const name = row[sensor] ?? '';
-    if (name === '' || name in found) continue;
+    if (name === '' || found.has(name)) continue;
     const parameter = parameterOfHead(name);
-    found[name] = parameter
+    const target: Target = parameter
       ? {
           kind: 'parameter',
           parameter,
@@ -211,8 +211,9 @@ function sensorsOf(own: readonly string[], body: readonly (readonly string[])[])
           methodId: null,
         }
       : { kind: 'ignore' };
+    found.set(name, target);
   }
-  return found;
+  return Object.fromEntries(found);
 }
 
 /** A comma parts decimals where no point does. */

@@ -1,3 +1,4 @@
+import { lookUp } from '../../core/lookUp.ts';
 import { doneWords, doneWordsOfKind, foundWordList } from '../../core/catalogue/jobWords.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { Found } from '../../core/wear/found.ts';
@@ -27,8 +28,8 @@ export function readJob(
   const said = `${what}, ${did}`;
   const skip = (why: string): void => void draft.skipped.push({ row, head: what, text: said, why });
   const word = what.toLowerCase();
-  if (mapping.things[word] === null) return skip('left out on purpose');
-  const known = mapping.things[word];
+  const known = lookUp(mapping.things, word);
+  if (known === null) return skip('left out on purpose');
   const thing = known
     ? things.filter((one) => one.id === known).map((one) => ({ ...one, sure: true }))[0]
     : likeliestThing(what, things);
@@ -90,7 +91,7 @@ function jobOf(
   const done =
     doneWords.find(({ words }) => words.includes(word)) ??
     doneWords.find(({ words }) => words.some((one) => word.startsWith(one)));
-  const particular = doneWordsOfKind[thing.kindId]?.[word];
+  const particular = lookUp(doneWordsOfKind[thing.kindId] ?? {}, word);
   if (!done && !particular) return null;
   const parts = new Set(
     snapshot
@@ -141,9 +142,9 @@ function foundOf(context: RowContext, said: string): Found | null | 'asked' {
     context.draft.flagged.push({ row: context.row, head: said, text: said, why: 'not graded' });
     return null;
   }
-  const own = context.mapping.found[word];
+  const own = lookUp(context.mapping.found, word);
   if (own !== undefined) return own;
-  const known = foundWordList[word];
+  const known = lookUp(foundWordList, word);
   if (known) return known;
   const near = Object.entries(foundWordList).find(([one]) => differByOneLetter(one, word));
   const key = `found:${word}`;

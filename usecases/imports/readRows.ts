@@ -1,3 +1,4 @@
+import { lookUp } from '../../core/lookUp.ts';
 import type { MeasureId } from '../../core/rules/measures.ts';
 import { parameterWord } from '../../core/water/parameters.ts';
 import { parameterUnit } from '../../core/water/parameterUnits.ts';
@@ -86,7 +87,7 @@ function readRow(context: RowContext): void {
   if ('refused' in dated) return refuse(dated.refused);
   if (dated.flag) draft.flagged.push({ row, head: '', text: at('date'), why: dated.flag });
   const who = at('who');
-  const whoId = mapping.people[who] ?? null;
+  const whoId = lookUp(mapping.people, who) ?? null;
   const base = { row, when: dated.when, whoId };
   if (mapping.shape === 'jobs')
     return readJob(context, base, {
@@ -198,7 +199,7 @@ const escaped = (word: string): string => word.replace(/[.*+?^${}()|[\]\\]/g, '\
 
 /** One row a reading. */
 function readSensor(context: RowContext, base: Base, sensor: string, cell: string, unit: string): void {
-  const target = context.mapping.sensors[sensor];
+  const target = lookUp(context.mapping.sensors, sensor);
   if (!target)
     return void context.draft.skipped.push({
       row: base.row,

@@ -11,24 +11,24 @@ import { SHUT_DOWN_MIN, stepMin } from '../../core/planning/round/stepMinutes.ts
 import { daysBetween, dayOf, type Day, type Instant } from '../../core/time/day.ts';
 import { handsTaken } from '../../model/facts/handsThere.ts';
 import { handsMinutes } from '../../model/facts/minutes.ts';
-import { blockedJobs, outOfUseWord } from '../../model/facts/outOfUse.ts';
 import { placeOfJob } from '../../model/facts/places.ts';
 import { isOwnDay } from '../../model/facts/systemDays.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
 import { workerOf } from '../../model/facts/workerOf.ts';
 import { upheavalOf, type Upheaval } from '../round/carriers.ts';
 import { isLookedAt } from '../plan/looksOnly.ts';
+import { waitsFor } from '../plan/waitsFor.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { isPlanned } from '../plan/planVisits.ts';
 import type { Stored } from '../../contract/records.ts';
 import { settingOf } from '../../model/settings.ts';
 import { shutsOf } from '../round/shuts.ts';
-import { pairs } from '../round/redundancy.ts';
+import { setsOf, takesOut } from '../round/redundancy.ts';
 import { DAYS_APART, EXPORT_DAYS_APART, exportersOf } from '../round/spacing.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { chanceAgain, chanceBy, onDay } from './chances.ts';
 import { visitsFor, type ClosedVisit, type PossibleVisit } from './visitsFor.ts';
-import { wishesOf } from './wishes.ts';
+import { isMovedByHand, wishesOf } from './wishes.ts';
 
 // House defaults, common practice, no published source.
 /** Of a visit that nobody would make otherwise, whose way nobody gave: unpacking and packing. */
@@ -95,7 +95,7 @@ export function placeInstance(
     ? { visits: ahead.visits, closed: [] }
     : visitsFor(snapshot, site, today, ahead);
   const visitMin = isGiven ? 0 : visitCost(site);
-  const blocked = blockedJobs(snapshot, now);
+  const waitFor = waitsFor(evidence, now);
   const waiting: { row: PlanRow; why: string }[] = [];
   const setUps = new Numbers();
   const jobs: PlacedJob[] = [];
@@ -109,13 +109,15 @@ export function placeInstance(
   for (const row of [...rows].sort((a, b) => a.jobId.localeCompare(b.jobId))) {
     const record = snapshot.content('job', row.jobId);
     if (!isPlanned(row) || row.recommended === null || !record) continue;
-    const because = blocked.get(row.jobId);
-    if (because) {
-      waiting.push({ row, why: `${because.name} ${outOfUseWord[because.kind]}` });
+    // a look takes nothing out of service
+    const because = isLookedAt(row) || isMovedByHand(wishes, row.jobId) ? undefined : waitFor.get(row.jobId);
+    if (because !== undefined) {
+      waiting.push({ row, why: because });
       continue;
     }
     const definition = evidence.definitionOf(record);
     const place = placeOfJob(record, snapshot);
+    const shutsUnit = takesOut(definition) ? place?.unit : null;
     // put off until a day: that day is the first that may have it
     const notBefore = row.heldUntil === null ? 0 : daysBetween(today, row.heldUntil);
     const upheaval = upheavalOf(evidence, record);
@@ -200,8 +202,7 @@ export function placeInstance(
       ...upheaval,
       componentId: row.componentId,
       baths: definition.handles ?? [],
-      unitId:
-        definition.shuts.length > 0 && definition.work !== 'change over' ? (place?.unit?.id ?? null) : null,
+      unitId: shutsUnit?.id ?? null,
     });
   }
   return {
@@ -333,15 +334,15 @@ interface Heavy extends Upheaval {
   /** What it shuts down. */
   unitId: string | null;
 }
-const standbyGroups = ({ snapshot }: Evidence): Set<string>[] =>
-  pairs(snapshot.all('component')).map((group) => new Set(group.map((one) => one.id)));
+const standInGroups = ({ snapshot }: Evidence): Set<string>[] =>
+  setsOf(snapshot).map(({ units }) => new Set(units.map((one) => one.id)));
 
 /**
  * What keeps days apart: biological jobs of one water, also from a large mechanical clean; the two things that take
  * nutrients out of it; units that stand in for each other; acid and bleach.
  */
 function apartOf(jobs: readonly Heavy[], evidence: Evidence): Apart[] {
-  const groups = standbyGroups(evidence);
+  const groups = standInGroups(evidence);
   const systems = new Set(jobs.filter((job) => job.exports).flatMap((job) => job.systemIds));
   const ofTwo = new Set([...systems].filter((id) => exportersOf(evidence, id).length === 2));
   const found: Apart[] = [];

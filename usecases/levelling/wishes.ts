@@ -60,3 +60,7 @@ export const movedBeyond = (wishes: Wishes, jobId: string, before: Day): Day | n
 /** Whether a person wants a job at a visit before a day. */
 export const wantedBefore = (wishes: Wishes, jobId: string, before: Day): boolean =>
   wishes.get(jobId)?.some((wish) => wish.day < before) ?? false;
+
+/** Whether somebody moved it by hand: they want it there, whatever it waits for. */
+export const isMovedByHand = (wishes: Wishes, jobId: string): boolean =>
+  (wishes.get(jobId) ?? []).some((wish) => wish.changePlanId === null);

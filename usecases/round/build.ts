@@ -16,6 +16,7 @@ import type { Snapshot } from '../../model/snapshot.ts';
 import { openPlansOf } from '../water/changeDone.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { upheavalOf } from './carriers.ts';
+import { inTurnOf } from './redundancy.ts';
 import { shutsOf } from './shuts.ts';
 
 const never: ReadonlySet<State> = new Set<State>(['paused', 'held', 'left-off']);
@@ -120,13 +121,21 @@ export function buildRound(
 ): Step[] {
   const jobs = jobIds.flatMap((id) => roundJobOf(evidence, id, plan, looks.has(id)) ?? []);
   const used = new Set(jobs.flatMap((job) => job.systemIds));
+  const sets = inTurnOf(evidence.snapshot, used);
+  const inTurn = (job: RoundJob): RoundJob => ({
+    ...job,
+    shuts: job.shuts.map((off) => {
+      const oneOf = sets.get(off.componentId ?? '');
+      return oneOf ? { ...off, oneOf } : off;
+    }),
+  });
   const systems = evidence.snapshot
     .all('system')
     .filter((system) => used.has(system.id))
     .map(({ id, content }): Visited => ({ id, name: content.name, standing: content.standing ?? 'clean' }))
     .sort((a, b) => standings.indexOf(a.standing) - standings.indexOf(b.standing));
   return inOrder(
-    stepsOf(jobs, systems),
+    stepsOf(jobs.map(inTurn), systems),
     systems.map((one) => one.id),
   );
 }

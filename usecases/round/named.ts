@@ -9,7 +9,7 @@ import { rhythmOf } from '../../model/facts/rhythm.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { byHours } from './houseHours.ts';
 import { nameOfStill } from './plant.ts';
-import { standbyConflicts } from './redundancy.ts';
+import { standInConflicts } from './redundancy.ts';
 import { biologicalConflicts } from './spacing.ts';
 
 /** Something that a round breaks, with its reason. */
@@ -59,12 +59,14 @@ export function namedOf(evidence: Evidence, round: Round): Named[] {
   return [
     // one sentence for each rule and step, however many steps it comes before
     ...new Map(
-      brokenBy(steps).map(({ constraint, first, then }): [string, Named] => [
+      brokenBy(steps).map(({ constraint, first, then, stillHolds }): [string, Named] => [
         `${constraint.id} ${first}`,
         {
           ...ofSteps([first, then]),
           ...{ rule: constraint.id, harm: constraint.harm, leave: null },
-          text: `“${titleOf(first)}” belongs before “${titleOf(then)}”. ${constraint.why}`,
+          text: stillHolds
+            ? `“${titleOf(then)}” comes before “${titleOf(first)}” is undone. ${constraint.why}`
+            : `“${titleOf(first)}” belongs before “${titleOf(then)}”. ${constraint.why}`,
         },
       ]),
     ).values(),
@@ -92,8 +94,8 @@ export function namedOf(evidence: Evidence, round: Round): Named[] {
     ...(outside
       ? [{ ...ofSteps(outside.stepIds), rule: 'outside-hours', text: outside.text, harm: false, leave: null }]
       : []),
-    ...standbyConflicts(evidence, worked, leftOff).map((one) => ({
-      ...{ rule: 'standby', text: one.text, stepIds: [], jobIds: one.jobIds, harm: true },
+    ...standInConflicts(evidence, worked, leftOff).map((one) => ({
+      ...{ rule: 'standby', text: one.text, stepIds: [], jobIds: one.jobIds, harm: one.harm },
       leave: leave(one.jobIds, one.daysApart),
     })),
     ...biologicalConflicts(evidence, worked, day).map((one) => ({

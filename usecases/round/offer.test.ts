@@ -6,6 +6,7 @@ import { NOW, place } from '../../model/testing/place.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
 import { nothingBeside } from '../plan/planRows.ts';
 import { makePlan } from '../plan/plan.ts';
+import { waitsFor } from '../plan/waitsFor.ts';
 import { wishesOf } from '../levelling/wishes.ts';
 import { buildRound, roundJobOf } from './build.ts';
 import { offeredVisit } from './offered.ts';
@@ -33,7 +34,10 @@ function tank() {
     const evidence = evidenceOf(snapshot);
     const plan = makePlan(snapshot, () => endOfDay(TODAY, 'UTC'), TODAY);
     const proposal = proposalOf(evidence, plan.jobs, here.siteId, TODAY);
-    const offer = offerOf(evidence, proposal, { minutes, wishes: wishesOf(evidence) });
+    const offer = offerOf(evidence, proposal, {
+      ...{ minutes, wishes: wishesOf(evidence) },
+      waitFor: waitsFor(evidence, NOW),
+    });
     return { evidence, proposal, offer };
   };
   return { ...here, systemId, unit, offered };
@@ -72,6 +76,22 @@ describe('a round holds what the day allows', () => {
     expect(offer.jobIds).toHaveLength(1);
     expect(offer.waits.map((one) => one.why)).toEqual(['apart']);
   });
+});
+
+test('what waits for something out of use is not offered, and says what: a change whose only drum leaks', () => {
+  const here = tank();
+  const holds = { water: 'salt' as const, capacityL: 200, unusableL: 10 };
+  const drum = here.component('mixing-drum', [here.systemId], { name: 'Drum', holds });
+  const change = here.job({ systemId: here.systemId }, 'water-change', 'change');
+  here.done(change, 60);
+  expect(here.offered(null).offer.jobIds).toContain(change);
+  here.happened('leak', { componentId: drum });
+  const { offer } = here.offered(null);
+  expect(offer.jobIds).not.toContain(change);
+  expect(offer.waits).toMatchObject([{ why: 'out', out: 'Drum leaks' }]);
+  // chosen all the same, by hand
+  here.add('plan-pin', { jobId: change, day: TODAY, from: null, whoId: null, note: '' });
+  expect(here.offered(null).offer.jobIds).toContain(change);
 });
 
 describe('by role, not by name', () => {

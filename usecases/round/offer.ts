@@ -16,25 +16,27 @@ import { isOwnDay } from '../../model/facts/systemDays.ts';
 import { workerOf } from '../../model/facts/workerOf.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
-import { wantedBefore, type Wishes } from '../levelling/wishes.ts';
+import { isMovedByHand, wantedBefore, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { buildRound, fittingsFor } from './build.ts';
 import { upheavalOf } from './carriers.ts';
 import { leftOffIds } from './offList.ts';
 import { plantOf, type WatersKnown } from './plant.ts';
 import type { Proposal } from './proposal.ts';
-import { standbyConflicts } from './redundancy.ts';
+import { standInConflicts } from './redundancy.ts';
 import { biologicalConflicts } from './spacing.ts';
 
 /** A job that is due and not taken up: until when it waits, and the chance that it is due by then. */
 export interface Waiting {
   row: PlanRow;
-  /** Beyond the minutes; more life than the water bears to lose at once; beside what it must not meet; who is needed is not there; not a day of its water. */
-  why: 'minutes' | 'life' | 'apart' | 'hands' | 'day';
+  /** Beyond the minutes; more life than the water bears to lose at once; beside what it must not meet; who is needed is not there; not a day of its water; what it needs is out of use. */
+  why: 'minutes' | 'life' | 'apart' | 'hands' | 'day' | 'out';
   /** The visit that has it. */
   until: Day;
   /** What it lacks of hands, papers and training that day. */
   lacks: readonly Lack[];
+  /** What is out of use, in words; null: nothing. */
+  out: string | null;
   chance: number | null;
 }
 /** What of a proposal a visit takes up by itself. */
@@ -47,11 +49,16 @@ export interface Offer {
  * What the minutes of a visit allow, what somebody wanted there first, then what is late or grave, then what a minute saves most; of what takes life out
  * of a water no more than it bears. The rest waits, with the chance of that.
  * @param minutes there are at the visit; null: nobody said, so all of it
+ * @param waitFor what jobs wait for that is out of use that day
  */
 export function offerOf(
   evidence: Evidence,
   { rows, before, changePlan, looks, day }: Proposal,
-  { minutes, wishes }: { minutes: number | null; wishes: Wishes },
+  {
+    minutes,
+    wishes,
+    waitFor,
+  }: { minutes: number | null; wishes: Wishes; waitFor: ReadonlyMap<string, string> },
 ): Offer {
   const isWanted = (row: PlanRow): boolean => wantedBefore(wishes, row.jobId, before);
   const chanceBy = ({ due, today }: PlanRow, by: Day): number | null =>
@@ -77,7 +84,9 @@ export function offerOf(
   const lacking = new Map(
     inOrder.map((row) => [row, looks.has(row.jobId) ? null : lackOn(evidence, workers, row, day)]),
   );
-  const handed = inOrder.filter((row) => !lacking.get(row));
+  const outFor = ({ jobId }: PlanRow): string | null =>
+    looks.has(jobId) || isMovedByHand(wishes, jobId) ? null : (waitFor.get(jobId) ?? null);
+  const handed = inOrder.filter((row) => !lacking.get(row) && outFor(row) === null);
   const borne = bearable(evidence, handed, day, looks);
   const possible = neverBoth(evidence, borne, looks);
   const ids = possible.map((row) => row.jobId);
@@ -97,12 +106,14 @@ export function offerOf(
           ...{ row, until },
           why: !lack ? whyOf(row) : lack.lacks.length > 0 ? ('hands' as const) : ('day' as const),
           lacks: lack?.lacks ?? [],
+          out: outFor(row),
           chance: chanceBy(row, until),
         };
       }),
   };
 
   function whyOf(row: PlanRow): Waiting['why'] {
+    if (outFor(row) !== null) return 'out';
     if (possible.includes(row)) return 'minutes';
     return borne.includes(row) || !inOrder.includes(row) ? 'apart' : 'life';
   }
@@ -157,7 +168,7 @@ function bearable(
   });
 }
 
-/** Without what must not be in one visit: both of a pair down, acid beside bleach; the gravest kept. */
+/** Without what must not be in one visit: both of a pair down, a second basin, acid beside bleach; the gravest kept. */
 function neverBoth(evidence: Evidence, rows: readonly PlanRow[], looks: ReadonlySet<string>): PlanRow[] {
   const { snapshot, index, definitionOf } = evidence;
   const leftOff = leftOffIds(snapshot, index);
@@ -171,7 +182,7 @@ function neverBoth(evidence: Evidence, rows: readonly PlanRow[], looks: Readonly
     if (looks.has(jobId)) return true;
     const mine = bathsOf(jobId);
     if (mine.some((one) => [...baths].some((other) => other !== one))) return false;
-    if (standbyConflicts(evidence, [...kept, jobId], leftOff).length > 0) return false;
+    if (standInConflicts(evidence, [...kept, jobId], leftOff).length > 0) return false;
     kept.push(jobId);
     for (const one of mine) baths.add(one);
     return true;

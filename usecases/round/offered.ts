@@ -1,9 +1,10 @@
-import type { Day } from '../../core/time/day.ts';
+import { endOfDay, type Day } from '../../core/time/day.ts';
 import type { Stored } from '../../contract/records.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { minutesThere } from '../levelling/minutesThere.ts';
 import { wishesOf, type Wishes } from '../levelling/wishes.ts';
 import type { PlanRow } from '../plan/planRows.ts';
+import { waitsFor } from '../plan/waitsFor.ts';
 import { offerOf, type Waiting } from './offer.ts';
 import { proposalOf, type Proposal } from './proposal.ts';
 
@@ -41,6 +42,7 @@ export function offeredVisit(
   const proposal = proposalOf(evidence, here, site.id, today, { given, wishes, on });
   const minutes = minutesThere(evidence.snapshot, site, today, proposal.day);
   const all = { jobIds: proposal.rows.map((row) => row.jobId), waits: [] };
-  const offer = given === null ? offerOf(evidence, proposal, { minutes, wishes }) : all;
+  const waitFor = waitsFor(evidence, endOfDay(proposal.day, site.content.timeZone));
+  const offer = given === null ? offerOf(evidence, proposal, { minutes, wishes, waitFor }) : all;
   return { wishes, here, proposal, minutes, ...offer };
 }

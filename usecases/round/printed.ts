@@ -71,9 +71,9 @@ export function printedRound(
     date,
     visitMinutes,
     minutes: timing.lengthMin,
-    waits: offer.waits.map(({ row, until, chance }) => ({
+    waits: offer.waits.map(({ row, until, chance, out }) => ({
       jobId: row.jobId,
-      text: `${row.thing}: ${row.action}`,
+      text: `${row.thing}: ${row.action}${out === null ? '' : ` (waits: ${out})`}`,
       untilDate: until,
       chance: chance === null ? null : Math.round(chance * 1000) / 1000,
     })),

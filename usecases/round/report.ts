@@ -106,6 +106,8 @@ export function roundReport(
   if (!round) return null;
   const within = new Set(systemsWithin(snapshot, scope));
   const inScope = (ids: readonly string[]): boolean => ids.some((id) => within.has(id));
+  // what was typed of equipment that serves others too may speak of their water
+  const isTheirs = (ids: readonly string[]): boolean => ids.every((id) => within.has(id));
   // nothing outside the scope is in the answer, not even a name
   const named = (ids: readonly string[]): string =>
     ids.flatMap((id) => (within.has(id) ? (snapshot.content('system', id)?.name ?? []) : [])).join(' and ');
@@ -118,7 +120,11 @@ export function roundReport(
   const [begunAt = null] = times;
   const endedAt = state.closed || state.abandoned !== null ? (times.at(-1) ?? null) : null;
   const span = { from: begunAt ?? Number.POSITIVE_INFINITY, to: endedAt ?? Number.POSITIVE_INFINITY };
-  const jobs = round.jobIds.flatMap((jobId) => jobReport(evidence, round, state, rows, jobId, span, named));
+  const jobs = round.jobIds.flatMap((jobId) => {
+    const job = jobReport(evidence, round, state, rows, jobId, span, named);
+    return job ? [isTheirs(systemsOfJob(snapshot, jobId)) ? job : withoutWords(job)] : [];
+  });
+  const isWhole = isTheirs(round.steps.flatMap((step) => step.systemIds));
   const measured = jobs.filter((job) => job.minutes !== null);
   const systems = snapshot
     .all('system')
@@ -144,14 +150,20 @@ export function roundReport(
       seen: state.off.filter((off) => off.how === 'seen' && off.state === 'proved' && shown(off)).length,
       read: state.off.filter((off) => off.how === 'reading' && off.state === 'proved' && shown(off)).length,
     },
-    overrides: (round.overrides ?? []).map(({ text, reason }) => ({ text, reason })),
-    letter: round.letter ?? null,
+    overrides: (round.overrides ?? [])
+      .filter(({ jobIds }) => isWhole || isTheirs(jobIds.flatMap((id) => systemsOfJob(snapshot, id))))
+      .map(({ text, reason }) => ({ text, reason })),
+    // it speaks of the whole visit
+    letter: isWhole ? (round.letter ?? null) : null,
     client: snapshot.content('site', round.siteId)?.client ?? null,
     letterhead: setting.letterhead ?? null,
     currency: setting.prices?.currency ?? '',
     leftOff: notRunning(state)
       .filter(shown)
-      .map(({ what, said, on, until }) => ({ what, said, on, until })),
+      .map(({ what, said, on, until, systemIds }) => ({
+        ...{ what, on, until },
+        said: isTheirs(systemIds) ? said : '',
+      })),
     next: rows
       .filter((row) => row.siteId === round.siteId && inScope(row.systemIds) && row.recommended !== null)
       .filter((row) => row.state !== 'paused' && row.state !== 'held')
@@ -163,6 +175,11 @@ export function roundReport(
       })),
   };
 }
+const systemsOfJob = (snapshot: Evidence['snapshot'], jobId: string): readonly string[] => {
+  const job = snapshot.content('job', jobId);
+  return (job && placeOfJob(job, snapshot)?.systemIds) ?? [];
+};
+const withoutWords = (job: ReportJob): ReportJob => ({ ...job, reason: '', note: '', pictures: [] });
 const sum = (all: readonly number[]): number => all.reduce((total, one) => total + one, 0);
 
 interface Span {
@@ -178,11 +195,11 @@ function jobReport(
   jobId: string,
   span: Span,
   named: (ids: readonly string[]) => string,
-): ReportJob[] {
+): ReportJob | null {
   const job = snapshot.content('job', jobId);
   const place = job && placeOfJob(job, snapshot);
   const system = place ? named(place.systemIds) : '';
-  if (!job || !place || system === '') return [];
+  if (!job || !place || system === '') return null;
   const definition = definitionOf(job);
   const steps = (round.steps as readonly Step[]).filter((step) => step.forJobs.includes(jobId));
   // a look that called for its job is not the job
@@ -211,26 +228,24 @@ function jobReport(
   const stepState = known?.state ?? 'open';
   const row = rows.find((one) => one.jobId === jobId);
   const before = round.before?.find((one) => one.jobId === jobId);
-  return [
-    {
-      ...{ jobId, thing: place.thing, system, action: definition.action },
-      state: stepState !== 'done' ? stepState : isLook ? 'looked' : shareDone < 1 ? 'in-part' : 'done',
-      shareDone,
-      waited:
-        service?.waitedMin != null && definition.waits
-          ? { min: service.waitedMin, plannedMin: definition.waits.minutes }
-          : null,
-      reason: known?.reason ?? '',
-      found: found ? (definition.foundWords[gradeIndex[found]] ?? null) : null,
-      grade: found,
-      note: service?.note ?? look?.note ?? '',
-      minutes: service?.minutes ?? null,
-      estimateMin: sum(steps.filter(isHands).map((step) => step.handsMin + step.waitMin)),
-      pictures: picturesOf(service),
-      before: before ? windowOf(before) : null,
-      after: row ? windowOf(row) : null,
-    },
-  ];
+  return {
+    ...{ jobId, thing: place.thing, system, action: definition.action },
+    state: stepState !== 'done' ? stepState : isLook ? 'looked' : shareDone < 1 ? 'in-part' : 'done',
+    shareDone,
+    waited:
+      service?.waitedMin != null && definition.waits
+        ? { min: service.waitedMin, plannedMin: definition.waits.minutes }
+        : null,
+    reason: known?.reason ?? '',
+    found: found ? (definition.foundWords[gradeIndex[found]] ?? null) : null,
+    grade: found,
+    note: service?.note ?? look?.note ?? '',
+    minutes: service?.minutes ?? null,
+    estimateMin: sum(steps.filter(isHands).map((step) => step.handsMin + step.waitMin)),
+    pictures: picturesOf(service),
+    before: before ? windowOf(before) : null,
+    after: row ? windowOf(row) : null,
+  };
 }
 /** The pictures of a job two by two: before beside after where somebody said which they are, else as they were taken. */
 export function pictureRows(pictures: ReportJob['pictures']): (ReportJob['pictures'][number] | null)[][] {

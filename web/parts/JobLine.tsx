@@ -1,7 +1,6 @@
 import { whenWord } from '../../core/explain/whenWord.ts';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { outOfUseWord, type OutOfUse } from '../../model/facts/outOfUse.ts';
 import type { PlanRow } from '../../usecases/plan/plan.ts';
 import type { DateStyle } from '../../core/explain/words.ts';
 import { Field } from '../strip/Axis.tsx';
@@ -25,7 +24,7 @@ export interface JobLineProps {
   /** One line a job, the sentence only when it is chosen. */
   dense?: boolean;
   /** What it needs and cannot have now. */
-  blocked?: OutOfUse | undefined;
+  blocked?: string | undefined;
   /** What else is known of it, under the reason. */
   extra?: ReactNode;
   /** Where it stands in a long list. */
@@ -206,11 +205,5 @@ export function OpenLink({ row }: { row: PlanRow }) {
 }
 
 /** A date stands, yet it cannot be done: what it waits for. */
-function Waits({ blocked }: { blocked: OutOfUse | undefined }) {
-  if (!blocked) return null;
-  return (
-    <p className="reason late">
-      It waits: {blocked.name} {outOfUseWord[blocked.kind]}.
-    </p>
-  );
-}
+const Waits = ({ blocked }: { blocked: string | undefined }) =>
+  blocked === undefined ? null : <p className="reason late">It waits: {blocked}.</p>;

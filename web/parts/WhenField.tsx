@@ -1,5 +1,7 @@
 import { DatePicker } from '@mui/x-date-pickers/DatePicker';
 import { DateTime } from 'luxon';
+import { useState } from 'react';
+import { yearQuestion } from '../../core/time/yearSlip.ts';
 import type { When } from '../../contract/fields.ts';
 import type { Day } from '../../core/time/day.ts';
 import { Choice } from './Choice.tsx';
@@ -93,17 +95,46 @@ export function DayField({
   onChange: (day: Day) => void;
   hideLabel?: boolean;
 }) {
+  // a year that is hardly meant is not taken before somebody says so
+  const [asked, setAsked] = useState<Day | null>(null);
+  const today = DateTime.now().toISODate();
+  const take = (day: Day): void => {
+    const isTyped = Number(day.slice(0, 4)) >= FIRST_YEAR;
+    const isSaid = day.slice(0, 4) === value?.slice(0, 4);
+    const asks = isTyped && !isSaid && yearQuestion(day, today) !== null;
+    setAsked(asks ? day : null);
+    if (isTyped && !asks) onChange(day);
+  };
   return (
-    <DatePicker
-      {...(hideLabel ? { 'aria-label': label } : { label })}
-      value={value === null ? null : DateTime.fromISO(value)}
-      {...(max ? { maxDate: DateTime.fromISO(max) } : {})}
-      {...(min ? { minDate: DateTime.fromISO(min) } : {})}
-      onChange={(next) => {
-        const day = next?.isValid ? next.toISODate() : null;
-        if (day) onChange(day);
-      }}
-      slotProps={{ textField: { size: 'small', sx: { width: 170 } } }}
-    />
+    <span className="daysure">
+      <DatePicker
+        {...(hideLabel ? { 'aria-label': label } : { label })}
+        value={value === null ? null : DateTime.fromISO(value)}
+        {...(max ? { maxDate: DateTime.fromISO(max) } : {})}
+        {...(min ? { minDate: DateTime.fromISO(min) } : {})}
+        onChange={(next) => {
+          const day = next?.isValid ? next.toISODate() : null;
+          if (day) take(day);
+        }}
+        slotProps={{ textField: { size: 'small', sx: { width: 170 } } }}
+      />
+      {asked !== null && (
+        <span role="alert">
+          {yearQuestion(asked, today)}{' '}
+          <button
+            type="button"
+            className="btn2"
+            onClick={() => {
+              setAsked(null);
+              onChange(asked);
+            }}
+          >
+            Yes, {asked.slice(0, 4)}
+          </button>
+        </span>
+      )}
+    </span>
   );
 }
+/** While a year is typed it runs through the first centuries. */
+const FIRST_YEAR = 1900;

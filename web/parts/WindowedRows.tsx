@@ -23,11 +23,17 @@ export default function WindowedRows({ keys, rowPx, inSight = null, row }: Windo
     getItemKey: (index) => keys[index] ?? index,
   });
   const wanted = inSight === null ? -1 : keys.indexOf(inSight);
+  const shown = list.getVirtualItems();
+  const isDrawn = shown.some(({ index }) => index === wanted);
+  const goesOn = useGoesOn(wanted);
   useEffect(() => {
     if (wanted >= 0) list.scrollToIndex(wanted, { align: 'auto' });
     // only when another one is wanted: whoever scrolls on is not called back
   }, [wanted, list]);
-  const shown = list.getVirtualItems();
+  // on a slow machine the page is put back to its top after that, as its last parts come
+  useEffect(() => {
+    if (wanted >= 0 && !isDrawn && !goesOn.current) list.scrollToIndex(wanted, { align: 'auto' });
+  });
   const before = (shown[0]?.start ?? scrollMargin) - scrollMargin;
   const after = list.getTotalSize() - ((shown.at(-1)?.end ?? scrollMargin) - scrollMargin);
   return (
@@ -42,6 +48,25 @@ export default function WindowedRows({ keys, rowPx, inSight = null, row }: Windo
       <li role="presentation" style={{ height: after, border: 0, padding: 0 }} />
     </>
   );
+}
+
+const byHand = ['wheel', 'touchmove', 'pointerdown', 'keydown'] as const;
+/** Whether somebody has gone on by hand since another row was wanted. */
+function useGoesOn(wanted: number): RefObject<boolean> {
+  const goesOn = useRef(false);
+  useEffect(() => {
+    goesOn.current = false;
+  }, [wanted]);
+  useEffect(() => {
+    const went = (): void => {
+      goesOn.current = true;
+    };
+    for (const kind of byHand) window.addEventListener(kind, went, { passive: true });
+    return () => {
+      for (const kind of byHand) window.removeEventListener(kind, went);
+    };
+  }, []);
+  return goesOn;
 }
 
 /** How far an element lies from the top of the page, kept up as what stands above it grows and shrinks. */

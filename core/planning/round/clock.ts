@@ -10,7 +10,7 @@ export class Clock {
   private last: string | null = null;
 
   /** Whether a step's job still soaks or drains. */
-  waits({ jobId }: Step): boolean {
+  waits({ jobId }: Pick<Step, 'jobId'>): boolean {
     return jobId !== null && (this.ready.get(jobId)?.at ?? 0) > this.now;
   }
 

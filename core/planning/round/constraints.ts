@@ -206,6 +206,15 @@ export const constraints = [
     harm: false,
   },
   {
+    id: 'in-turn',
+    // between which steps is told by the order alone (sequence.ts)
+    first: { phases: [] },
+    then: { phases: [] },
+    within: 'system',
+    why: 'What does the same runs while the other is open: of two, one; of more, as many as leave half of the flow.',
+    harm: false,
+  },
+  {
     id: 'head-before-recalibration',
     first: { phases: ['clean', 'media'], roles: ['dosing'] },
     then: { phases: ['recalibrate'], roles: ['dosing'] },

@@ -1,6 +1,7 @@
 import { hasRole } from '../../catalogue/roles.ts';
 import { Clock } from './clock.ts';
 import { wanted, type Constraint } from './constraints.ts';
+import { mayBeOffToo } from './inTurn.ts';
 import { needsFlow, sequenceFaults } from './sequence.ts';
 import { phases, type Phase, type Step } from './step.ts';
 
@@ -9,6 +10,8 @@ export interface Broken {
   constraint: Constraint;
   first: string;
   then: string;
+  /** The first is not missing before the other: what it switched off or lowered still is. */
+  stillHolds?: true;
 }
 
 /**
@@ -16,7 +19,7 @@ export interface Broken {
  * looked at and tested first; then one water after the other (clean before suspect, quarantine last): what needs nothing
  * off while the water still moves, one isolation after the other, each proved before the next is opened, the change, what
  * is rinsed in its water. While something soaks or drains by itself, other steps come first, but nothing else of that
- * water is switched off.
+ * water is switched off, unless it is one of several pumps of which enough still run.
  * @param systemOrder the systems in the order they are worked on
  * @throws Error where constraints want a circle: the table is then wrong, not the visit
  */
@@ -34,7 +37,7 @@ export function inOrder(steps: readonly Step[], systemOrder: readonly string[]):
     let best: readonly number[] = [];
     for (const step of left) {
       if (![...(before.get(step.id) ?? [])].every((id) => done.has(id))) continue;
-      const key = [...isolations.rank(step, clock.waits(step)), ...(ranks.get(step.id) ?? [])];
+      const key = [...isolations.rank(step, (one) => clock.waits(one)), ...(ranks.get(step.id) ?? [])];
       if (next === null || compare(key, best) < 0) [next, best] = [step, key];
     }
     if (!next)
@@ -86,14 +89,15 @@ class Isolations {
   }
 
   /** The first figures by which steps are taken: what belongs to what is open, what else there is, what must wait. */
-  rank(step: Step, waits: boolean): [number, number] {
+  rank(step: Step, waits: (of: Pick<Step, 'jobId'>) => boolean): [number, number] {
     const mine = this.openFor((one) => one.forJobs.some((id) => step.forJobs.includes(id)));
     const here = this.openFor((one) => one.systemIds.some((id) => step.systemIds.includes(id)));
-    if ((step.phase === 'shut' || step.phase === 'drain') && here && !mine) return [2, 0];
+    if ((step.phase === 'shut' || step.phase === 'drain') && here && !mine)
+      return this.mayJoin(step, waits) ? [0, 0] : [2, 0];
     // whatever job it is off for, without flow nothing that heats or doses comes on
     if (step.phase === 'restart' && hasRole(step.off?.kindId ?? null, ...needsFlow) && this.isStill(step))
       return [2, 1];
-    return [waits ? 1 : 0, mine || this.open.size === 0 ? 0 : 1];
+    return [waits(step) ? 1 : 0, mine || this.open.size === 0 ? 0 : 1];
   }
 
   take(step: Step): void {
@@ -102,6 +106,19 @@ class Isolations {
     if (step.phase === 'drain') this.open.set(`low ${step.forJobs.join(' ')}`, step);
     if (step.phase === 'refill') this.open.delete(`low ${step.forJobs.join(' ')}`);
     if (step.phase === (this.proofs.has(keyOf(step)) ? 'prove' : 'restart')) this.open.delete(keyOf(step));
+  }
+
+  /** Into the bath beside others of its set that soak already. */
+  private mayJoin({ off, systemIds }: Step, waits: (of: Pick<Step, 'jobId'>) => boolean): boolean {
+    const here = [...this.open.values()].filter((one) => one.systemIds.some((id) => systemIds.includes(id)));
+    return (
+      off?.oneOf !== undefined &&
+      here.every((one) => one.forJobs.some((jobId) => waits({ jobId }))) &&
+      mayBeOffToo(
+        here.map((one) => one.off?.oneOf),
+        off.oneOf,
+      )
+    );
   }
 
   private isStill({ systemIds }: Step): boolean {
@@ -134,6 +151,6 @@ export function brokenBy(order: readonly Step[]): Broken[] {
     ...wanted(order)
       .filter(({ first, then }) => (places.get(first.id) ?? 0) > (places.get(then.id) ?? 0))
       .map(({ constraint, first, then }) => ({ constraint, first: first.id, then: then.id })),
-    ...sequenceFaults(order),
+    ...sequenceFaults(order).map((fault) => ({ ...fault, stillHolds: true as const })),
   ];
 }

@@ -3,7 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { constraints, wanted } from './constraints.ts';
 import { brokenBy, inOrder } from './order.ts';
 import { stepsOf, type Visited } from './stepsOf.ts';
-import { standings, type RoundJob, type Standing } from './step.ts';
+import type { OneOf } from './inTurn.ts';
+import { standings, type RoundJob, type Standing, type Step } from './step.ts';
 import { job, off, ordered, systems } from './testing/visit.ts';
 import { timingOf } from './timing.ts';
 
@@ -91,6 +92,7 @@ describe('the order of a visit', () => {
       newCharge: fc.boolean(),
       inWater: fc.boolean(),
       temporary: fc.option(fc.constant({ clearMin: 240 })),
+      unit: fc.integer({ min: 1, max: 4 }),
     });
     const waters = fc.tuple(fc.constantFrom(...standings), fc.constantFrom(...standings));
     fc.assert(
@@ -103,7 +105,12 @@ describe('the order of a visit', () => {
             // a job has its own unit off, a change of water several
             shuts: some.shuts.slice(0, some.work === 'change water' ? 4 : 1).map((one) => ({
               ...one,
-              componentId: `${one.kindId ?? ''} of ${some.systemIds.join(' ')}`,
+              // several units of one kind do the same there
+              componentId: `${one.kindId ?? ''} ${some.unit} of ${some.systemIds.join(' ')}`,
+              oneOf: {
+                set: `${one.kindId ?? ''} of ${some.systemIds.join(' ')}`,
+                ...{ of: 4, share: one.kindId === 'return-pump' ? 0.25 : 1 },
+              },
             })),
           }),
         );
@@ -176,9 +183,11 @@ describe('the order of a visit', () => {
       ...[at('s', 'suspect'), at('q', 'quarantine')],
     ];
     const pairs = wanted(steps);
+    const toldByOrder: string[] = ['checked-while-it-runs', 'in-turn'];
     const alive = constraints.filter(
       // told by the order alone, below
-      (one) => one.id === 'checked-while-it-runs' || pairs.some((pair) => pair.constraint.id === one.id),
+      // those told by the order alone have tests of their own
+      (one) => toldByOrder.includes(one.id) || pairs.some((pair) => pair.constraint.id === one.id),
     );
     expect(alive.map((one) => one.id)).toEqual(constraints.map((one) => one.id));
   });
@@ -195,6 +204,55 @@ describe('gentle to what lives there', () => {
       ...['left shut 0', 'left do', 'left restart 0', 'left prove 0'],
       ...['right shut 0', 'right do', 'right restart 0', 'right prove 0'],
     ]);
+  });
+  describe('several pumps that do the same', () => {
+    const soaking = (id: string, oneOf: OneOf): RoundJob =>
+      job(id, {
+        unitId: id,
+        ...{ minutes: 5, wait: { what: 'soak', minutes: 30 } },
+        shuts: [{ ...off(id, 'stream-pump'), oneOf }],
+      });
+    const offAtOnce = (order: readonly Step[]): number => {
+      let [now, most] = [0, 0];
+      for (const { phase } of order) {
+        now += phase === 'shut' ? 1 : phase === 'restart' ? -1 : 0;
+        most = Math.max(most, now);
+      }
+      return most;
+    };
+    test.each([
+      ['two: one runs while the other soaks', 2, 0.5, 1],
+      ['three and nothing else that moves the water: one after the other', 3, 1 / 3, 1],
+      ['three beside a return pump: two soak together', 3, 1 / 4, 2],
+      ['six and two return pumps: four soak together', 6, 1 / 8, 4],
+      ['four heaters: no matter of flow', 4, 1, 1],
+    ])('%s', (_what, of, share, together) => {
+      const pumps = Array.from({ length: of }, (_, i) => soaking(`p${i}`, { set: 'pumps', of, share }));
+      const order = ordered(...pumps);
+      expect(offAtOnce(order)).toBe(together);
+      expect(brokenBy(order)).toEqual([]);
+      // together the visit is shorter than one after the other
+      const alone = timingOf(ordered(...pumps.slice(0, 1))).lengthMin;
+      if (together > 1) expect(timingOf(order).lengthMin).toBeLessThan(of * alone * 0.7);
+    });
+    test('dragged together, what is too much is named', () => {
+      const order = ordered(...['l', 'r'].map((id) => soaking(id, { set: 'pumps', of: 2, share: 0.25 })));
+      const [back] = order.filter((step) => step.id === 'l restart 0');
+      const dragged = [...order.filter((step) => step !== back), ...(back ? [back] : [])];
+      expect(
+        brokenBy(dragged).map(({ constraint, first, then }) => [constraint.id, first, then]),
+      ).toContainEqual(['in-turn', 'l shut 0', 'r shut 0']);
+    });
+    test('for a change of water all may be off', () => {
+      const oneOf = { set: 'pumps', of: 2, share: 0.5 };
+      const order = ordered(
+        job('change', {
+          work: 'change water',
+          shuts: ['l', 'r'].map((id) => ({ ...off(id, 'stream-pump'), oneOf })),
+        }),
+      );
+      expect(brokenBy(order)).toEqual([]);
+    });
   });
   test('while one soaks nothing else of its water is switched off, and panes are cleaned meanwhile', () => {
     const soaking = job('pump', { wait: { what: 'soak', minutes: 30 }, shuts: [off('return-pump')] });

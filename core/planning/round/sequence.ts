@@ -1,5 +1,6 @@
 import { hasRole, type Role } from '../../catalogue/roles.ts';
 import { constraints, type Constraint, type ConstraintId } from './constraints.ts';
+import { mayBeOffToo } from './inTurn.ts';
 import type { Step } from './step.ts';
 
 /** What must not come on before flow is proved. */
@@ -17,8 +18,8 @@ const byId = (id: ConstraintId): Constraint => constraints.find((one) => one.id 
 
 /**
  * Goes through an order and keeps book of what is off and where the water is low: nothing that heats, doses or gives off
- * gas comes on without flow, nothing at all comes on while the level is down, and what has to be seen running is looked
- * at while it runs.
+ * gas comes on without flow, nothing at all comes on while the level is down, what has to be seen running is looked at
+ * while it runs, and of several that do the same enough run.
  */
 export function sequenceFaults(order: readonly Step[]): SequenceFault[] {
   const off = new Map<string, Step>();
@@ -30,12 +31,22 @@ export function sequenceFaults(order: readonly Step[]): SequenceFault[] {
     [...off.values()].find(
       (step) => step.systemIds.includes(systemId) && hasRole(step.off?.kindId ?? null, 'circulation'),
     );
+  const changes = new Set(order.flatMap((step) => (step.phase === 'drain' ? step.forJobs : [])));
+  // while its water is low, nothing of it runs anyway
+  const ofChange = ({ forJobs }: Step): boolean => forJobs.some((id) => changes.has(id));
   const shutBy = new Set(order.flatMap((step) => (step.phase === 'shut' ? step.forJobs : [])));
   for (const step of order) {
     const componentId = step.off?.componentId ?? null;
     if (step.phase === 'drain') for (const id of step.systemIds) low.set(id, step);
     if (step.phase === 'refill') for (const id of step.systemIds) low.delete(id);
-    if (step.phase === 'shut' && componentId) off.set(componentId, step);
+    if (step.phase === 'shut' && componentId) {
+      const { oneOf } = step.off ?? {};
+      const others = [...off.values()].filter((one) => oneOf && one.off?.oneOf?.set === oneOf.set);
+      const [other] = others.filter((one) => !ofChange(one));
+      const together = others.map((one) => one.off?.oneOf);
+      if (oneOf && other && !ofChange(step) && !mayBeOffToo(together, oneOf)) fault('in-turn', other, step);
+      off.set(componentId, step);
+    }
     if (step.phase === 'restart' && componentId) {
       off.delete(componentId);
       for (const id of step.systemIds) {

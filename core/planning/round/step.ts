@@ -1,6 +1,7 @@
 import type { CautionId } from '../../catalogue/cautions.ts';
 import type { BathKind, WorkKind } from '../../catalogue/types.ts';
 import type { ParameterId } from '../../water/parameters.ts';
+import type { OneOf } from './inTurn.ts';
 
 /** The phases of a visit in their workable order (handbook, "The order of work"; common practice, no published source). */
 export const phases = [
@@ -33,6 +34,8 @@ export interface Off {
   kindId: string | null;
   /** A temporary fitting stays on instead: it is proved by having been taken out. Absent: off. */
   on?: boolean;
+  /** One of several that do the same; absent: nothing else does. */
+  oneOf?: OneOf;
 }
 
 /** How a body of water stands to what is shared: clean before suspect, quarantine last. */

@@ -7,6 +7,13 @@ import type { SystemDraft } from './draft.ts';
 
 export const weekdayNames = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
+/** The rhythms that are offered, by the weeks from one visit to the next. */
+export const howOften = [
+  { value: '1', label: 'Every week' },
+  { value: '2', label: 'Every other week' },
+  { value: '4', label: 'Every four weeks' },
+];
+
 export function visitWords(draft: Pick<SystemDraft, 'weekdays' | 'everyWeeks'>): string {
   if (draft.weekdays.length === 0) return 'No usual day.';
   const days = [...draft.weekdays]
@@ -50,11 +57,7 @@ export function VisitStep({
             <Choice
               label="How often"
               value={String(draft.everyWeeks)}
-              options={[
-                { value: '1', label: 'Every week' },
-                { value: '2', label: 'Every other week' },
-                { value: '4', label: 'Every four weeks' },
-              ]}
+              options={howOften}
               onChange={(weeks) => set({ everyWeeks: Number(weeks) })}
             />
           </>

@@ -63,12 +63,14 @@ function accountWords(account: AccountView | null, now: number): string {
   if (!account) return 'does not sign in';
   const { role, state, invitedUntil, seenAt, devices } = account;
   const role_ = roles[role].word;
-  if (state === 'shut') return `${role_}; the door is shut to them`;
+  if (state === 'shut')
+    return `${role_}; ${roles[role].signsIn ? 'the door is shut to them' : 'its token is revoked'}`;
   if (state === 'invited')
     return invitedUntil && Date.parse(invitedUntil) > now
       ? `${role_}; invited, has not come in yet`
       : `${role_}; the invitation has ended`;
-  if (!roles[role].signsIn) return role_;
+  if (!roles[role].signsIn)
+    return `${role_}; ${seenAt ? `its token was used ${ago(Date.parse(seenAt), now)}` : 'its token was not used yet'}`;
   const seen = seenAt ? `here ${ago(Date.parse(seenAt), now)}` : 'not here yet';
   return `${role_}; ${seen}, ${devices === 1 ? '1 device' : `${devices} devices`}`;
 }

@@ -124,8 +124,8 @@ function TryMail() {
       onSubmit={(event) => {
         event.preventDefault();
         setSent('');
-        void ask('POST', '/mail/try', { to: to.trim() }).then(
-          (done) => done && setSent(`Sent to ${to.trim()}.`),
+        void ask<{ mailWord: string }>('POST', '/mail/try', { to: to.trim() }).then(
+          (done) => done && setSent(done.mailWord),
         );
       }}
     >

@@ -90,12 +90,14 @@ function Waits({ build }: { build: Build }) {
     of('life') > 0 && `${of('life')} more than the water bears at once`,
     of('apart') > 0 && `${of('apart')} not beside the rest`,
     of('hands') > 0 && `${of('hands')} for want of who is needed`,
+    of('out') > 0 && `${of('out')} for what is out of use`,
     of('day') > 0 && `${of('day')} on a day of their own`,
   ].filter((one) => one !== false);
   const until = waits.map((one) => one.until).sort()[0] ?? today;
-  const besideOf = ({ chance, why, until: its, lacks }: Waiting): string =>
+  const besideOf = ({ chance, why, until: its, lacks, out }: Waiting): string =>
     [
       ...(why === 'hands' ? lacks.map((lack) => lackWord(lack, day, today, dateFormat)) : []),
+      out !== null && `${out}:`,
       its === until ? 'waits' : `waits until ${writeDay(its, today, dateFormat)}`,
       chance !== null && `${Math.round(100 * chance)} in 100 due by then`,
     ]

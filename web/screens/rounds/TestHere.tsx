@@ -54,7 +54,11 @@ function Tests({ step, finish, blocked, system }: Finishing & { system: Stored<'
                 value={row.cells[column.id] ?? ''}
                 onChange={(event) => sheet.type(row.key, column.id, event.target.value)}
                 helperText={`band ${bandWords(column)}`}
-                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                // coming back to a figure that was asked about, one types another
+                slotProps={{
+                  htmlInput: { inputMode: 'decimal' },
+                  input: { onFocus: (event) => event.target.select() },
+                }}
                 error={cell?.kind === 'refused'}
               />
               <span>

@@ -3,6 +3,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Autocomplete from '@mui/material/Autocomplete';
 import { useState } from 'react';
+import { listWord } from '../../../core/explain/words.ts';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { todayIn } from '../../parts/dates.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
@@ -12,7 +13,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { weekdayNames } from '../first-run/VisitStep.tsx';
+import { howOften, weekdayNames } from '../first-run/VisitStep.tsx';
 import { useSend } from '../../parts/useSend.ts';
 import { AllowedHours } from './AllowedHours.tsx';
 import { ClientFields } from './ClientFields.tsx';
@@ -20,26 +21,54 @@ import { Holidays } from './Holidays.tsx';
 
 const zones = Intl.supportedValuesOf('timeZone');
 
+const everyWord = (weeks: number): string =>
+  howOften.find(({ value }) => value === String(weeks))?.label.toLowerCase() ?? `every ${weeks} weeks`;
+/** "Wed and Sat, every week; 300 min" */
+function visitsWord({ visits, client }: RecordContent<'site'>): string {
+  const days = visits?.weekdays.map((day) => weekdayNames[day - 1]?.slice(0, 3) ?? '') ?? [];
+  return [
+    days.length === 0 ? 'no usual days' : `${listWord(days)}, ${everyWord(visits?.everyWeeks ?? 1)}`,
+    visits?.minutes != null && `${visits.minutes} min`,
+    client?.name && `for ${client.name}`,
+  ]
+    .filter((one) => typeof one === 'string' && one !== '')
+    .join('; ');
+}
+
+/** The places: a line each, its form behind it; one place alone stands open. */
+export function Places({ sites }: { sites: readonly Stored<'site'>[] }) {
+  return sites.map((site) => (
+    <details key={site.id} className="placefold" open={sites.length === 1}>
+      <summary>
+        <b>{site.content.name}</b> <span className="soft">{visitsWord(site.content)}</span>
+      </summary>
+      <EditSite site={site} />
+    </details>
+  ));
+}
+
 /** A place: its name, its time zone, its visit days and minutes. */
-export function EditSite({ site }: { site: Stored<'site'> }) {
+function EditSite({ site }: { site: Stored<'site'> }) {
   const [base, rebase] = useBase(site);
   const [content, setContent] = useState<RecordContent<'site'>>(site.content);
   const now = useNow();
   const { units } = useSetting();
   const { send, pending, error } = useSend();
-  const visits = content.visits;
-  const setVisits = (some: Partial<NonNullable<typeof visits>>) => {
-    const next = {
-      weekdays: visits?.weekdays ?? [],
-      everyWeeks: visits?.everyWeeks ?? 1,
-      from: visits?.from ?? todayIn(content.timeZone, now),
-      minutes: visits?.minutes ?? null,
-      travelMin: visits?.travelMin ?? null,
-      people: visits?.people ?? null,
-      ...some,
-    };
+  // what is typed before the days are chosen stays in its field
+  const [visits, keepVisits] = useState(
+    content.visits ?? {
+      ...{ weekdays: [], everyWeeks: 1, from: todayIn(content.timeZone, now) },
+      ...{ minutes: null, travelMin: null, people: null },
+    },
+  );
+  const setVisits = (some: Partial<typeof visits>) => {
+    const next = { ...visits, ...some };
+    keepVisits(next);
     setContent({ ...content, visits: next.weekdays.length > 0 ? next : null });
   };
+  const lacksDays =
+    visits.weekdays.length === 0 &&
+    [visits.minutes, visits.travelMin, visits.people].some((one) => one != null);
   const save = async (): Promise<void> => {
     const { sent, version } = await send([revising(base, content)], `${content.name}: saved.`);
     if (!sent) return;
@@ -63,21 +92,21 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
         <NumberField
           label="Minutes there are"
           unit="min"
-          value={visits?.minutes ?? null}
+          value={visits.minutes ?? null}
           onChange={(minutes) => setVisits({ minutes })}
           help="per visit and person; may be left empty"
         />
         <NumberField
           label="How many come"
           unit="people"
-          value={visits?.people ?? null}
+          value={visits.people ?? null}
           onChange={(people) => setVisits({ people })}
           help="empty is one"
         />
         <NumberField
           label="Way there and unpacking"
           unit="min"
-          value={visits?.travelMin ?? null}
+          value={visits.travelMin ?? null}
           onChange={(travelMin) => setVisits({ travelMin })}
           help="what a visit costs before anything is done; empty is 15 min"
         />
@@ -102,7 +131,7 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
         />
       </div>
       <ToggleButtonGroup
-        value={visits?.weekdays ?? []}
+        value={visits.weekdays}
         aria-label={`Visit days of ${content.name}`}
         onChange={(_event, weekdays: number[]) => setVisits({ weekdays })}
         sx={{ flexWrap: 'wrap' }}
@@ -115,14 +144,15 @@ export function EditSite({ site }: { site: Stored<'site'> }) {
       </ToggleButtonGroup>
       <Choice
         label="How often"
-        value={String(visits?.everyWeeks ?? 1)}
-        options={[
-          { value: '1', label: 'Every week' },
-          { value: '2', label: 'Every other week' },
-          { value: '4', label: 'Every four weeks' },
-        ]}
+        value={String(visits.everyWeeks)}
+        options={howOften}
         onChange={(weeks) => setVisits({ everyWeeks: Number(weeks) })}
       />
+      {lacksDays && (
+        <p className="late" role="status">
+          Choose the days of the visits: without them nothing of a visit is kept.
+        </p>
+      )}
       <Holidays
         place={content.name}
         days={content.holidays ?? []}

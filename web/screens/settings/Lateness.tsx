@@ -29,7 +29,7 @@ export function Lateness({
         A job is recommended where the chance that it is due already reaches this. Fewer chances bring it
         forward.
       </p>
-      <div className="fields">
+      <div className="fields wide">
         {(Object.keys(consequenceWords) as Consequence[]).map((key) => (
           <NumberField
             key={key}

@@ -17,8 +17,10 @@ import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { Differences } from './Differences.tsx';
 import { Lateness } from './Lateness.tsx';
 import type { WaitingPicture } from '../../offline/device.ts';
-import { EditSite } from './EditSite.tsx';
+import { SAFEKEEPING_KEY } from '../../api/safekeeping.ts';
+import { Places } from './EditSite.tsx';
 import { Letterhead } from './Letterhead.tsx';
+import { SafekeepingPart } from './SafekeepingPart.tsx';
 
 type Setting = RecordContent<'setting'>;
 
@@ -144,13 +146,12 @@ export function SettingsScreen() {
         {snapshot.all('site').length === 0 && (
           <p className="soft">None yet: they come with the first system.</p>
         )}
-        {snapshot.all('site').map((site) => (
-          <EditSite key={site.id} site={site} />
-        ))}
+        <Places sites={snapshot.all('site')} />
       </Part>
       {sets && (
         <Part title="Your data">
           <YourData />
+          <SafekeepingPart onChange={(backups) => void save({ backups })} />
         </Part>
       )}
     </main>
@@ -265,7 +266,11 @@ function YourData() {
     }
   };
   const backUp = () =>
-    attempt(async () => `Backed up to ${(await api.post<{ folder: string }>('/backup')).folder}`);
+    attempt(async () => {
+      const { folder } = await api.post<{ folder: string }>('/backup');
+      await client.invalidateQueries({ queryKey: SAFEKEEPING_KEY });
+      return `Backed up to ${folder}`;
+    });
   const take = (file: File) =>
     attempt(async () => {
       const form = new FormData();

@@ -7,6 +7,7 @@ import { dayOf } from '../../../core/time/day.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
+import { useMay } from '../../api/door.ts';
 import { clockIn, longDay, relativeWord, writeDay } from '../../parts/dates.ts';
 import { JobLine, OpenLink } from '../../parts/JobLine.tsx';
 import { JobCautions } from '../../parts/JobCautions.tsx';
@@ -33,6 +34,8 @@ const OffToday = lazy(() => import('./OffToday.tsx'));
 const RoundsToday = lazy(() => import('./RoundsToday.tsx'));
 const BrokenJobs = lazy(() => import('./BrokenJobs.tsx'));
 const SentToday = lazy(() => import('./SentToday.tsx'));
+// of those who look after the data
+const DataAlarm = lazy(() => import('./DataAlarm.tsx'));
 
 export function TodayScreen() {
   const plan = usePlan();
@@ -53,6 +56,7 @@ export function TodayScreen() {
       },
       { replace: true },
     );
+  const keeps = useMay('backup');
   const blocked = useBlocked();
   const lacks = useLacks();
   const moved = useMoved();
@@ -126,18 +130,6 @@ export function TodayScreen() {
           <BrokenJobs broken={plan.broken} />
         </Suspense>
       )}
-      {snapshot.all('sent-tests').length > 0 && (
-        <Suspense fallback={null}>
-          <SentToday />
-        </Suspense>
-      )}
-      {(['round', 'route', 'readings-round', 'shift-note'] as const).some(
-        (kind) => snapshot.all(kind).length > 0,
-      ) && (
-        <Suspense fallback={null}>
-          <RoundsToday />
-        </Suspense>
-      )}
       <ol className="lines plain">
         <li className="cells axisrow">
           <span />
@@ -148,6 +140,23 @@ export function TodayScreen() {
         </li>
         {groups.filter((group) => group.id === 'left-off').map(groupLines)}
         <li className="whole">
+          {keeps && (
+            <Suspense fallback={null}>
+              <DataAlarm />
+            </Suspense>
+          )}
+          {snapshot.all('sent-tests').length > 0 && (
+            <Suspense fallback={null}>
+              <SentToday />
+            </Suspense>
+          )}
+          {(['round', 'route', 'readings-round', 'shift-note'] as const).some(
+            (kind) => snapshot.all(kind).length > 0,
+          ) && (
+            <Suspense fallback={null}>
+              <RoundsToday />
+            </Suspense>
+          )}
           <Leads />
         </li>
         {groups.filter((group) => group.id !== 'left-off').map(groupLines)}

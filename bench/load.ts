@@ -1,0 +1,129 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { performance } from 'node:perf_hooks';
+import { v7 as uuid } from 'uuid';
+import type { Stored } from '../contract/records.ts';
+import { dayOf } from '../core/time/day.ts';
+import { Chance } from '../demo/chance.ts';
+import { makeDemo } from '../demo/make.ts';
+import { print, spread } from './timings.ts';
+
+// Many people at once on the demonstration: each reads what a screen reads, thinks, and logs a job now and then. The
+// server is a process of its own. Baseline in the same run: one person alone.
+
+const PEOPLE = 50;
+const SECONDS = Number(process.env.JONDREL_LOAD_SECONDS ?? 60);
+const ALONE_SECONDS = 10;
+/** Between one thing and the next, ms. */
+const THINKS = { least: 500, most: 1500 };
+const MEGABYTE = 1024 ** 2;
+const PAGE_BYTES = 4096;
+
+const dir = mkdtempSync(join(tmpdir(), 'jondrel-load-'));
+const today = dayOf(Date.now(), 'Europe/Berlin');
+await makeDemo(dir, today);
+const main = join(import.meta.dirname, '..', 'cli', 'main.js');
+const server = spawn(process.execPath, [main, 'serve', '--data', dir, '--port', '0'], {
+  stdio: ['ignore', 'ignore', 'pipe'],
+});
+const address = await new Promise<string>((resolve, reject) => {
+  let said = '';
+  server.stderr.on('data', (chunk: Buffer) => {
+    said += chunk.toString();
+    const found = /http:\/\/localhost:\d+(?=[\s\S]*Stop it with)/.exec(said);
+    if (found) resolve(found[0]);
+  });
+  server.once('exit', () => reject(new Error(said)));
+});
+const memoryMb = (): number => {
+  const [, pages = '0'] = readFileSync(`/proc/${server.pid ?? 0}/statm`, 'utf8').split(' ');
+  return (Number(pages) * PAGE_BYTES) / MEGABYTE;
+};
+
+const records = (await (await fetch(`${address}/api/snapshot`)).json()) as Stored[];
+const idsOf = (kind: string): string[] => records.filter((one) => one.kind === kind).map((one) => one.id);
+const [sites, systems, jobs] = [idsOf('site'), idsOf('system'), idsOf('job')];
+const faults: string[] = [];
+
+async function ask(path: string, body?: unknown): Promise<{ ms: number; text: string }> {
+  const begun = performance.now();
+  const answer = await fetch(`${address}/api${path}`, {
+    ...(body === undefined
+      ? {}
+      : {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json', Origin: address },
+          body: JSON.stringify(body),
+        }),
+  });
+  const text = await answer.text();
+  if (!answer.ok) faults.push(`${path}: ${answer.status} ${text.slice(0, 200)}`);
+  return { ms: performance.now() - begun, text };
+}
+
+async function person(seed: number, until: number, taken: Map<string, number[]>): Promise<void> {
+  const chance = new Chance(seed);
+  const measure = async (what: string, path: string, body?: unknown): Promise<string> => {
+    const { ms, text } = await ask(path, body);
+    const times = taken.get(what);
+    if (times) times.push(ms);
+    else taken.set(what, [ms]);
+    return text;
+  };
+  const since = { records: '', plan: '' };
+  while (performance.now() < until) {
+    const doing = chance.even();
+    if (doing < 0.4) {
+      // a window follows what changed
+      const after = (cursor: string): string => cursor && `?since=${encodeURIComponent(cursor)}`;
+      const cursorOf = (text: string): string => (JSON.parse(text) as { cursor: string }).cursor;
+      since.records = cursorOf(await measure('what changed', `/records${after(since.records)}`));
+      since.plan = cursorOf(await measure('plan, what changed', `/plan/changes${after(since.plan)}`));
+    } else if (doing < 0.55) await measure('water of a system', `/water?system=${chance.pick(systems)}`);
+    else if (doing < 0.65) await measure('week of a place', `/week?site=${chance.pick(sites)}`);
+    else if (doing < 0.75) await measure('steps ahead', '/leads');
+    else if (doing < 0.85) await measure('whole plan', '/plan');
+    else
+      await measure('log a job', '/work', {
+        writes: [
+          {
+            ...{ op: 'create', kind: 'service', id: uuid(), revisionId: uuid() },
+            content: {
+              ...{ jobId: chance.pick(jobs), when: { kind: 'day', day: today }, whoId: null, found: 'right' },
+              ...{ shareDone: 1, minutes: null, supplies: [], note: '', pictureIds: [] },
+            },
+          },
+        ],
+        ...{ why: '', who: '' },
+      });
+    await new Promise((resolve) =>
+      setTimeout(resolve, THINKS.least + (THINKS.most - THINKS.least) * chance.even()),
+    );
+  }
+}
+async function together(people: number, seconds: number, name: string): Promise<void> {
+  const taken = new Map<string, number[]>();
+  const begun = performance.now();
+  await Promise.all(Array.from({ length: people }, (_, i) => person(i + 1, begun + seconds * 1000, taken)));
+  const all = [...taken.values()].flat().sort((a, b) => a - b);
+  print(
+    `${name}, ${seconds} s: ${all.length} answers, ${(all.length / seconds).toFixed(0)} a second`,
+    `${spread(all)}   99 % ${(all[Math.floor(0.99 * (all.length - 1))] ?? 0).toFixed(0)}`,
+  );
+  for (const [what, times] of [...taken].sort(([a], [b]) => a.localeCompare(b)))
+    print(`  ${what}`, spread(times));
+}
+
+try {
+  const before = memoryMb();
+  await together(1, ALONE_SECONDS, 'one person alone');
+  await together(PEOPLE, SECONDS, `${PEOPLE} people`);
+  print('faults', String(faults.length));
+  for (const fault of new Set(faults)) print('  ', fault);
+  print('memory of the server, before and after', `${before.toFixed(0)} MB, ${memoryMb().toFixed(0)} MB`);
+} finally {
+  server.kill();
+  rmSync(dir, { recursive: true, force: true });
+}
