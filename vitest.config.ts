@@ -6,5 +6,6 @@ export default defineConfig({
     // a machine that is busy with other things is slow, not wrong
     testTimeout: 90_000,
     pool: 'forks',
+    setupFiles: ['scripts/properties.setup.ts'],
   },
 });

@@ -93,6 +93,43 @@ const certain = (rule: RuleKind, inDays: number): Truth => ({
   notDue: (days) => (days < inDays ? 1 : 0),
 });
 
+/** @param rising share of the waters that rise at all: a test can only tell the others apart by time */
+function tested(life: Life, chance: Chance, rising: number): Part {
+  const rises = chance.happens(rising);
+  const slope = rises ? (0.06 / USUAL_DAYS) * Math.exp(0.4 * chance.normal()) : 0;
+  const limit = 0.1;
+  const start = 0.04;
+  const crosses = (limit - start) / slope;
+  const points = Array.from({ length: 6 }, (_, k) => ((k + 0.5) / 6) * life.ageDays).map((age) => ({
+    ...{ at: at(life.ageDays - age), days: age - life.ageDays, below: false, doubt: null },
+    value: Math.max(0.02, start + slope * age + 0.01 * chance.normal()),
+    timing: 'before' as const,
+  }));
+  const water = [
+    {
+      ...{
+        systemId: 's',
+        systemName: 'Reef',
+        parameter: 'phosphate' as const,
+        band: { lo: null, hi: limit },
+      },
+      ...{ fromSource: false, incoming: null, warnAtZero: false, method: parameters.phosphate.method },
+      ...{ points, resets: [-life.ageDays] },
+    },
+  ];
+  return {
+    facts: { water },
+    rules: [wear, { kind: 'water-test', parameter: 'phosphate' }],
+    truth: [
+      worn(life),
+      {
+        ...{ rule: 'water-test', inDays: crosses - life.ageDays },
+        notDue: (days) => 1 - rising + rising * lognormal(Math.log(USUAL_DAYS), 0.4)(life.ageDays + days),
+      },
+    ],
+  };
+}
+
 const combinations: Record<string, Simulate> = {
   'wear alone': (life) => ({ facts: {}, rules: [wear], truth: [worn(life)] }),
   'wear, looked at on the way': (life, chance) => {
@@ -128,40 +165,8 @@ const combinations: Record<string, Simulate> = {
     };
     return { facts: { unitReadings: readings }, rules: [wear, rule], truth: [worn(life)] };
   },
-  'wear and a test of the water': (life, chance) => {
-    const slope = (0.06 / USUAL_DAYS) * Math.exp(0.4 * chance.normal());
-    const limit = 0.1;
-    const start = 0.04;
-    const crosses = (limit - start) / slope;
-    const points = Array.from({ length: 6 }, (_, k) => ((k + 0.5) / 6) * life.ageDays).map((age) => ({
-      ...{ at: at(life.ageDays - age), days: age - life.ageDays, below: false, doubt: null },
-      value: Math.max(0.02, start + slope * age + 0.01 * chance.normal()),
-      timing: 'before' as const,
-    }));
-    const water = [
-      {
-        ...{
-          systemId: 's',
-          systemName: 'Reef',
-          parameter: 'phosphate' as const,
-          band: { lo: null, hi: limit },
-        },
-        ...{ fromSource: false, incoming: null, warnAtZero: false, method: parameters.phosphate.method },
-        ...{ points, resets: [-life.ageDays] },
-      },
-    ];
-    return {
-      facts: { water },
-      rules: [wear, { kind: 'water-test', parameter: 'phosphate' }],
-      truth: [
-        worn(life),
-        {
-          ...{ rule: 'water-test', inDays: crosses - life.ageDays },
-          notDue: (days) => lognormal(Math.log(USUAL_DAYS), 0.4)(life.ageDays + days),
-        },
-      ],
-    };
-  },
+  'wear and a test of the water': (life, chance) => tested(life, chance, 1),
+  'the same, half of the waters steady': (life, chance) => tested(life, chance, 0.5),
   'wear and hours by a meter': (life, chance) => {
     const perDay = 6 + 14 * chance.even();
     const middle = USUAL_DAYS * perDay * (0.8 + 0.5 * chance.even());

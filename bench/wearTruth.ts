@@ -5,6 +5,7 @@ import {
   meanOfIntervals,
   plainMaximumLikelihood,
 } from './wear/baselines.ts';
+import { knowingTheLaw } from './wear/observer.ts';
 import { scoreOf, type Answered } from './wear/score.ts';
 import {
   kindNames,
@@ -73,4 +74,19 @@ for (const [name, list] of others) {
   for (const n of [1, 2])
     row(`range twofold wrong, ${n}`, (one) => one.cycles === n && wrongRangeKinds.includes(one.kind), list);
   row('steady kinds, 8', (one) => one.cycles === 8 && steadyKinds.includes(one.kind), list);
+}
+// who would have held more? one who knows the law of the change, and how often it comes
+for (const [name, doubled] of [
+  ['told that its load doubled, not when', 1],
+  ['knowing the law; one part in two doubled', 1 / 2],
+  ['knowing the law; one part in six doubled', 1 / 6],
+  [`knowing the law; one kind in ${kindNames.length} doubled`, 1 / kindNames.length],
+] as const) {
+  head(name);
+  for (const kind of ['load doubled unseen', 'usual wear'] as const)
+    for (const n of [2, 4, 8, 16]) {
+      const asked = (one: SimulatedCase) => one.kind === kind && one.cycles === n;
+      const answered = cases.filter(asked).map((one) => ({ one, answer: knowingTheLaw(one, { doubled }) }));
+      row(`${kind}, ${n}`, asked, answered);
+    }
 }

@@ -70,11 +70,12 @@ suite(
   'unit.json',
   (report) => ({
     passed: report.numPassedTests,
+    // and each file that broke before its tests could be counted
     failed:
       report.numFailedTests +
-      report.numFailedTestSuites -
-      report.testResults.filter((one) => one.assertionResults.some((test) => test.status === 'failed'))
-        .length,
+      report.testResults.filter(
+        (one) => one.status === 'failed' && !one.assertionResults.some((test) => test.status === 'failed'),
+      ).length,
   }),
 );
 suite(

@@ -15,7 +15,7 @@ export interface PlainGrid {
   weights: number[][];
 }
 
-const SIGMAS = Array.from({ length: 6 }, (_, j) => 0.08 * (0.57 / 0.08) ** (j / 5));
+const SIGMAS = Array.from({ length: 5 }, (_, j) => 0.08 * (0.57 / 0.08) ** (j / 4));
 const density = (x: number, sd: number) => Math.exp(-((x / sd) ** 2) / 2) / sd;
 function scaled(values: number[]): number[] {
   const sum = values.reduce((total, value) => total + value, 0);

@@ -7,8 +7,8 @@ import { Z_90 } from '../../core/statistics/normal.ts';
 // Truths about parts and their keepers, and the records these would leave. The engine knows none of it: how keepers
 // come to their day, how they grade, how a life changes. Each kind departs from the plain one in one respect.
 
-/** What is true of one kind of part and keeper; what is left out is as in `plain`. */
-interface Truth {
+/** What is true of one kind of part and keeper; what is left out is as in `plainTruth`. */
+export interface Truth {
   /** Spread of single lives in ln. */
   sigma: number;
   /** A keeper comes when this share of the life is used … */
@@ -34,7 +34,7 @@ interface Truth {
   /** A yearly season that nobody logs: how far ln life swings to either side. */
   season: number;
 }
-const plain: Truth = {
+export const plainTruth: Truth = {
   sigma: 0.23,
   comesAt: 1,
   bySight: true,
@@ -131,7 +131,7 @@ const spreadEvenly = (index: number): number => (index * 0.618_033_988_75) % 1;
 const ofGroup = new Map<string, { range: readonly [number, number]; mu: number }>();
 
 function simulateOne(kind: Kind, length: number, index: number, chance: Chance): SimulatedCase[] {
-  const truth: Truth = { ...plain, ...(kinds[kind] as Partial<Truth>) };
+  const truth: Truth = { ...plainTruth, ...(kinds[kind] as Partial<Truth>) };
   const group = truth.likeParts ? `${kind} ${length} ${Math.floor(index / PARTS_IN_A_GROUP)}` : null;
   let start = group === null || index % PARTS_IN_A_GROUP === 0 ? undefined : ofGroup.get(group);
   if (!start) {

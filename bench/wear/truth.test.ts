@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { answerCases, prepareCase, type WearAnswer } from '../../core/wear/wearCases.ts';
 import { wearPosterior } from '../../core/wear/wearPosterior.ts';
-import { wearQuantile } from '../../core/wear/wearSurvival.ts';
+import { wearQuantile } from '../../core/wear/wearQuantile.ts';
 import { knowingTheTruth } from './baselines.ts';
 import { plainExposureAt, plainPosterior } from './plainWear.ts';
 import { scoreOf, type Answered } from './score.ts';

@@ -68,9 +68,10 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   if (plan.state === 'look-first')
     return `${base} A look can save the work: not before ${plan.jobDay ? dayWord(plan.jobDay, today, style) : 'it is needed'} without one.`;
   const risk = stake[facts.definition.consequence];
+  const comes = plan.earliest && today < plan.earliest ? 'it comes' : 'its day came';
   const early =
-    risk && plan.jobDay && plan.earliest && plan.jobDay < plan.earliest && today < plan.earliest
-      ? ` ${risk}: ${chanceWord(1 / plan.costRatio)} accepted, so it comes before the window.`
+    risk && plan.jobDay && plan.earliest && plan.jobDay < plan.earliest
+      ? ` ${risk}: ${chanceWord(1 / plan.costRatio)} accepted, so ${comes} before the window.`
       : '';
   return base + early;
 }

@@ -114,6 +114,15 @@ describe('the floor before two graded cycles', () => {
       'Livestock is at risk if late: 1 in 20 accepted, so it comes before the window.',
     );
   });
+  test('and once the window has begun, why its day was before it is still said', () => {
+    const late = facts(pump, { services: [service(-340), service(-225), service(-110)] });
+    const known = plan(late);
+    expect((known.jobDay ?? '') < (known.earliest ?? '')).toBe(true);
+    expect(known.earliest && known.earliest <= TODAY).toBe(true);
+    expect(sentenceFor(known, late)).toContain(
+      'Livestock is at risk if late: 1 in 20 accepted, so its day came before the window.',
+    );
+  });
 });
 
 describe('ages that nobody knows', () => {

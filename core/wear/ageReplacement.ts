@@ -1,4 +1,5 @@
 import { lowestBetween } from '../numeric/goldenSection.ts';
+import { lowestNear, type Told } from '../numeric/lowestNear.ts';
 import { columnSum, columnTable, type ColumnTable } from './columnTable.ts';
 import { lognormalUptime } from './lognormalUptime.ts';
 import { momentsOf } from './wearSurvival.ts';
@@ -63,18 +64,25 @@ export function ageReplacement(
   const never = (grid.mus[grid.mus.length - 1] ?? 0) + REACH;
   const to = Math.min(never, Math.log(notPast));
   const step = ROUGHLY * sd;
-  let best = expectedCost(grid, costs, to);
-  let bestLogT = to;
-  // roughly over all ages that come into question, then finely round the best: the curve is smooth
-  for (let logT = Math.min(to, mean + FROM_SDS * sd) - step; logT > mean - FROM_SDS * sd; logT -= step) {
-    const cost = expectedCost(grid, costs, logT);
-    if (cost < best - 1e-9) {
-      best = cost;
-      bestLogT = logT;
-    }
-  }
-  if (bestLogT === to && to === never) return Number.POSITIVE_INFINITY;
   const costAt = (logT: number) => expectedCost(grid, costs, logT);
+  // roughly over all ages that come into question, from late to early; then finely round the best: the curve is smooth
+  const ages: Told[] = [{ at: to, value: costAt(to) }];
+  let best = 0;
+  for (let logT = Math.min(to, mean + FROM_SDS * sd) - step; logT > mean - FROM_SDS * sd; logT -= step) {
+    const value = costAt(logT);
+    if (value < (ages[best] as Told).value - 1e-9) best = ages.length;
+    ages.push({ at: logT, value });
+    // replaced earlier still, the planned work alone costs more than the best does: a failure costs at most K times as much
+    if (value > costRatio * (ages[best] as Told).value) break;
+  }
+  const middle = ages[best] as Told;
+  if (best === 0 && to === never) return Number.POSITIVE_INFINITY;
+  const [earlier, later] = [ages[best + 1], ages[best - 1]];
   // half a hundredth of ln T is finer than anybody replaces
-  return Math.exp(lowestBetween(costAt, bestLogT - step, Math.min(to, bestLogT + step), STEP / 2));
+  const within = STEP / 2;
+  return Math.exp(
+    earlier && later
+      ? lowestNear(costAt, earlier, middle, later, within)
+      : lowestBetween(costAt, middle.at - step, Math.min(to, middle.at + step), within),
+  );
 }

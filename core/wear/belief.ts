@@ -89,6 +89,7 @@ export class Belief {
     const spread = Math.max(0, (sums[2] as number) / all - mean * mean) * MU_STEP ** 2 + variance;
     if (named) {
       normalOnGrid(shape, mean, (spread + NAMED_SD ** 2) / MU_STEP ** 2);
+      normalise(shape);
       weighedBy(shape, this.grid.muPrior);
     } else eitherWay(shape, this.scratch, mean, (spread + UNSEEN_SD ** 2) / MU_STEP ** 2);
     if (all < TOO_SMALL) this.scale(1 / all);
@@ -122,26 +123,26 @@ function fits({ from, width }: ColumnTable, u: number, count: number): boolean {
   return first >= 0 && first + count <= width;
 }
 
-/** A normal over the steps of a grid, summing to 1. By its ratios from step to step: no exponential in the loop. */
+/** A normal over the steps of a grid, its highest point near 1. By its ratios from step to step: no exponential in the loop. */
 function normalOnGrid(shape: Float64Array, mean: number, variance: number): void {
   const middle = Math.min(shape.length - 1, Math.max(0, Math.round(mean)));
   const ratio = Math.exp(-1 / variance);
-  const first = Math.exp(-((middle - mean) ** 2) / (2 * variance));
-  let sum = 0;
-  for (let side = -1; side <= 1; side += 2) {
-    let value = first;
-    let step = Math.exp((-1 + 2 * side * (mean - middle)) / (2 * variance));
-    for (let i = middle + (side < 0 ? -1 : 0); i >= 0 && i < shape.length; i += side) {
-      if (i !== middle) {
-        value *= step;
-        step *= ratio;
-      }
-      shape[i] = value;
-      sum += value;
-    }
+  const highest = Math.exp(-((middle - mean) ** 2) / (2 * variance));
+  shape[middle] = highest;
+  let value = highest;
+  let step = Math.exp((-1 + 2 * (mean - middle)) / (2 * variance));
+  for (let i = middle + 1; i < shape.length; i++) {
+    value *= step;
+    step *= ratio;
+    shape[i] = value;
   }
-  const scale = 1 / sum;
-  for (let i = 0; i < shape.length; i++) shape[i] = (shape[i] as number) * scale;
+  value = highest;
+  step = Math.exp((-1 - 2 * (mean - middle)) / (2 * variance));
+  for (let i = middle - 1; i >= 0; i--) {
+    value *= step;
+    step *= ratio;
+    shape[i] = value;
+  }
 }
 
 /** A shape by what is believed of such lives, summing to 1; where the two have nothing in common it stays as it was. */

@@ -31,28 +31,46 @@ export function columnSum(
   table: ColumnTable,
   u: number,
 ): number {
+  return columnSumAndSlope(weights, start, count, table, u, sumOnly);
+}
+const sumOnly = new Float64Array(1);
+
+/** The same, and what it changes by as u grows, added to `slope`: between two phases the table is a straight line. */
+export function columnSumAndSlope(
+  weights: Float64Array,
+  start: number,
+  count: number,
+  table: ColumnTable,
+  u: number,
+  slope: Float64Array,
+): number {
   const { rows, width, phases } = table;
   const at = (u - table.from) / MU_STEP;
   const first = Math.floor(at) | 0; // an integer to the compiler too: the loops index with it
   const phase = Math.floor((at - first) * phases) | 0;
   const right = (at - first) * phases - phase;
-  const left = 1 - right;
   const row = phase * width;
   const begin = Math.min(count, Math.max(0, -first));
   const end = Math.max(begin, Math.min(count, width - first));
   let sum = 0;
+  let rise = 0;
   if (begin > 0) {
     let before = 0;
     for (let cell = start; cell < start + begin; cell++) before += weights[cell] as number;
     sum += before * (rows[0] as number);
   }
   let k = row + first + begin;
-  for (let cell = start + begin; cell < start + end; cell++, k++)
-    sum += (weights[cell] as number) * (left * (rows[k] as number) + right * (rows[k + width] as number));
+  for (let cell = start + begin; cell < start + end; cell++, k++) {
+    const weight = weights[cell] as number;
+    const value = rows[k] as number;
+    sum += weight * value;
+    rise += weight * ((rows[k + width] as number) - value);
+  }
   if (end < count) {
     let after = 0;
     for (let cell = start + end; cell < start + count; cell++) after += weights[cell] as number;
     sum += after * (rows[rows.length - 1] as number);
   }
-  return sum;
+  slope[0] = (slope[0] as number) + (rise * phases) / MU_STEP;
+  return sum + right * rise;
 }

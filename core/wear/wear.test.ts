@@ -8,7 +8,8 @@ import { foundGrades, type Found } from './found.ts';
 import { normalCdf, normalCdfFast, normalQuantile } from '../statistics/normal.ts';
 import { beliefOfRange, MU_STEP, normalise, priorGrid, type WearGrid } from './wearGrid.ts';
 import { wearPosterior, type WearCycle } from './wearPosterior.ts';
-import { tabulateWearSurvival, wearQuantile, wearSurvival } from './wearSurvival.ts';
+import { wearQuantile } from './wearQuantile.ts';
+import { tabulateWearSurvival, wearSurvival } from './wearSurvival.ts';
 
 const cycle = (exposure: number, found: Found | null = 'right', newLifeAfter = false): WearCycle => ({
   exposure,

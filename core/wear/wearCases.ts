@@ -3,7 +3,8 @@ import { counted, usualRate, type Counted, type CountedCycle, type CountedNow } 
 import { lendToEach } from './likeParts.ts';
 import { learnSigmaPrior, sigmaEvidence } from './sigmaPrior.ts';
 import { logOf, wearPosterior } from './wearPosterior.ts';
-import { logExposureAtSurvival, middleOf, momentsOf, survivalAtLog } from './wearSurvival.ts';
+import { survivalLevels } from './wearQuantile.ts';
+import { middleOf, survivalAtLog } from './wearSurvival.ts';
 import {
   beliefOfRange,
   gridSigmas,
@@ -188,8 +189,8 @@ export function answerCase(one: PreparedCase, priors: WearPriors): WearAnswer {
     return { earliest: now, likely: now, latest: now, recommended: now };
   }
   const grid = left > MUCH_LEFT ? middleOf(whole) : whole;
-  const moments = momentsOf(grid);
-  const at = (due: number) => Math.exp(logExposureAtSurvival(grid, (1 - due) * left, from, moments));
+  const logAt = survivalLevels(grid, from);
+  const at = (due: number) => Math.exp(logAt((1 - due) * left));
   const earliest = at(0.1);
   const likely = at(0.5);
   const latest = at(0.9);

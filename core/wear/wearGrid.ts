@@ -5,7 +5,7 @@ import type { YearlyClock } from './yearlyPattern.ts';
 /** The spread of single lives: ln θ = μ + σε. House figures, checked by simulation (docs/science.md). */
 const SIGMA_FROM = 0.08;
 const SIGMA_TO = 0.57;
-const SIGMA_COUNT = 6;
+const SIGMA_COUNT = 5;
 const SIGMA_MEDIAN = 0.23;
 const SIGMA_LOG_SD = 0.5;
 /** μ is carried about the catalogue's middle, wider where the log lies outside. */

@@ -1,5 +1,5 @@
 import { normalCdf, normalCdfFast } from '../statistics/normal.ts';
-import { columnSum, columnTable, type ColumnTable } from './columnTable.ts';
+import { columnSumAndSlope, columnTable, type ColumnTable } from './columnTable.ts';
 import { gridSigmas, MU_STEP, type WearGrid } from './wearGrid.ts';
 
 /** Under this the tables of Φ, good to 1e-6, are too coarse a base for a share of what is left. */
@@ -22,15 +22,22 @@ const ofGridSigmas = Array.from(gridSigmas, tableOf);
 
 /** S at ln t = logT: Σ w Φ((μ − ln t)/σ), from 1 far before to 0 far after, within 1e-6 and relatively so in the tail. */
 export function survivalAtLog(grid: WearGrid, logT: number): number {
+  return survivalAndFall(grid, logT).survival;
+}
+
+/** The same, and its fall per unit of ln t, −dS/d ln t, within a hundredth: good for the next guess, not for an answer. */
+export function survivalAndFall(grid: WearGrid, logT: number): { survival: number; fall: number } {
   const { mus, sigmas, weights } = grid;
   const count = mus.length;
   const u = (mus[0] ?? 0) - logT;
   const known = sigmas === gridSigmas ? ofGridSigmas : Array.from(sigmas, tableOf);
+  slope[0] = 0;
   let sum = 0;
   for (let j = 0; j < known.length; j++)
-    sum += columnSum(weights, j * count, count, known[j] as ColumnTable, u);
-  return sum < THIN ? exactSum(grid, logT) : sum;
+    sum += columnSumAndSlope(weights, j * count, count, known[j] as ColumnTable, u, slope);
+  return { survival: sum < THIN ? exactSum(grid, logT) : sum, fall: slope[0] as number };
 }
+const slope = new Float64Array(1);
 
 function exactSum({ mus, sigmas, weights }: WearGrid, logT: number): number {
   const count = mus.length;
@@ -52,13 +59,15 @@ const ASIDE = 1e-9;
 export function middleOf(grid: WearGrid): WearGrid {
   const { mus, sigmas, muPrior, weights } = grid;
   const count = mus.length;
-  const heaviest = new Float64Array(count);
-  for (let cell = 0, i = 0; cell < weights.length; cell++, i = i + 1 === count ? 0 : i + 1)
-    heaviest[i] = (heaviest[i] as number) + (weights[cell] as number);
+  const ofMu = (i: number): number => {
+    let sum = 0;
+    for (let cell = i; cell < weights.length; cell += count) sum += weights[cell] as number;
+    return sum;
+  };
   let first = 0;
   let last = count - 1;
-  for (let sum = 0; first < last && (sum += heaviest[first] as number) < ASIDE;) first++;
-  for (let sum = 0; last > first && (sum += heaviest[last] as number) < ASIDE;) last--;
+  for (let sum = 0; first < last && (sum += ofMu(first)) < ASIDE;) first++;
+  for (let sum = 0; last > first && (sum += ofMu(last)) < ASIDE;) last--;
   if (first === 0 && last === count - 1) return grid;
   const kept = last - first + 1;
   const middle = new Float64Array(kept * sigmas.length);
@@ -81,10 +90,6 @@ export function wearSurvival(grid: WearGrid, exposure: number): number {
   return exposure <= 0 ? 1 : survivalAtLog(grid, Math.log(exposure));
 }
 
-/** A chance is met within this share of itself; dates are days. */
-const CLOSE_ENOUGH = 1e-5;
-const MOST_STEPS = 80;
-
 /** Mean and standard deviation of ln life over all that is believed. */
 export function momentsOf({ mus, sigmas, weights }: WearGrid): { mean: number; sd: number } {
   const count = mus.length;
@@ -105,49 +110,6 @@ export function momentsOf({ mus, sigmas, weights }: WearGrid): { mean: number; s
   }
   const mean = first / all;
   return { mean, sd: Math.sqrt(Math.max(1e-6, second / all - mean * mean)) };
-}
-
-/** ln(S/(1 − S)): against ln t this is nearly straight, so that few secants do. */
-const logit = (share: number): number => Math.log(share / (1 - share));
-/** The slope of a normal's logit at its middle, per standard deviation. */
-const LOGIT_PER_SD = 1.6;
-
-/**
- * ln of the exposure at which the survival has fallen to a level, over `from`, by secants that keep the root bracketed.
- * @param level over 0, at most the survival at `from`
- */
-export function logExposureAtSurvival(
-  grid: WearGrid,
-  level: number,
-  from: number,
-  moments = momentsOf(grid),
-): number {
-  if (Number.isFinite(from) && survivalAtLog(grid, from) <= level) return from;
-  const widest = grid.sigmas[grid.sigmas.length - 1] ?? 1;
-  let low = Math.max(from, (grid.mus[0] ?? 0) - 9 * widest);
-  let high = Math.max(low, grid.mus[grid.mus.length - 1] ?? 0) + 9 * widest;
-  const target = logit(level);
-  let guess = moments.mean - (moments.sd * target) / LOGIT_PER_SD;
-  let last: { at: number; logit: number } | null = null;
-  for (let step = 0; step < MOST_STEPS && high - low > 1e-9; step++) {
-    if (!(guess > low && guess < high)) guess = (low + high) / 2;
-    const value = survivalAtLog(grid, guess);
-    if (Math.abs(value - level) < CLOSE_ENOUGH * Math.min(level, 1 - level)) return guess;
-    if (value > level) low = guess;
-    else high = guess;
-    const here = logit(value);
-    const slope: number =
-      last === null ? -LOGIT_PER_SD / moments.sd : (here - last.logit) / (guess - last.at);
-    last = { at: guess, logit: here };
-    // every sixth step halves, so that a curve with a knee cannot hold the bracket wide
-    guess = step % 6 === 5 ? (low + high) / 2 : guess + (target - here) / slope;
-  }
-  return (low + high) / 2;
-}
-
-/** The exposure by which a share `due` (0 to 1) of such lives is used up. */
-export function wearQuantile(grid: WearGrid, due: number): number {
-  return Math.exp(logExposureAtSurvival(grid, 1 - due, Number.NEGATIVE_INFINITY));
 }
 
 /** Points of the table between two steps of μ. */

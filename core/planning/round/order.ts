@@ -83,8 +83,10 @@ function rankOf(
 class Isolations {
   private readonly open = new Map<string, Step>();
   private readonly proofs: ReadonlySet<string>;
+  private readonly changes: ReadonlySet<string>;
 
   constructor(steps: readonly Step[]) {
+    this.changes = new Set(steps.flatMap((step) => (step.phase === 'drain' ? step.forJobs : [])));
     this.proofs = new Set(steps.flatMap((step) => (step.phase === 'prove' ? [keyOf(step)] : [])));
   }
 
@@ -108,11 +110,12 @@ class Isolations {
     if (step.phase === (this.proofs.has(keyOf(step)) ? 'prove' : 'restart')) this.open.delete(keyOf(step));
   }
 
-  /** Into the bath beside others of its set that soak already. */
-  private mayJoin({ off, systemIds }: Step, waits: (of: Pick<Step, 'jobId'>) => boolean): boolean {
+  /** Into the bath beside others of its set that soak already; a change of water waits until they run again. */
+  private mayJoin({ off, systemIds, forJobs }: Step, waits: (of: Pick<Step, 'jobId'>) => boolean): boolean {
     const here = [...this.open.values()].filter((one) => one.systemIds.some((id) => systemIds.includes(id)));
     return (
       off?.oneOf !== undefined &&
+      !forJobs.some((id) => this.changes.has(id)) &&
       here.every((one) => one.forJobs.some((jobId) => waits({ jobId }))) &&
       mayBeOffToo(
         here.map((one) => one.off?.oneOf),

@@ -131,6 +131,20 @@ describe('the order of a visit', () => {
       { numRuns: 1000 },
     );
   });
+  test('while one of several pumps soaks, no change of water is opened: it would come on at a low level', () => {
+    const oneOf: OneOf = { set: 'return pumps', of: 4, share: 0.25 };
+    const pump = { ...off('pump 1', 'return-pump'), oneOf };
+    const order = ids(
+      job('soaked', { inWater: false, wait: { what: 'soak', minutes: 30 }, shuts: [pump] }),
+      job('change', {
+        ...{ work: 'change water', minutes: 55, inWater: false },
+        shuts: [pump, off('doser', 'dosing-head')],
+      }),
+    );
+    const at = (id: string) => order.indexOf(id);
+    expect(at('soaked prove 0')).toBeGreaterThan(at('soaked do'));
+    expect(at('change shut 0')).toBeGreaterThan(at('soaked prove 0'));
+  });
   test('a person’s own order: what it breaks is named, and harm is told apart', () => {
     const order = ordered(change);
     const swapped = [

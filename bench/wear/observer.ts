@@ -1,0 +1,61 @@
+import { gradeIndex, wearEdges, type Found } from '../../core/wear/found.ts';
+import { normalCdf } from '../../core/statistics/normal.ts';
+import { beliefOfRange } from '../../core/wear/wearGrid.ts';
+import { bisect } from '../../core/numeric/bisect.ts';
+import type { WearAnswer } from '../../core/wear/wearCases.ts';
+import { plainTruth, type SimulatedCase } from './simulateLives.ts';
+
+// Bayes with the simulation's own law: how often the load doubles, when, how people grade, how lives scatter. Nobody who
+// sees only the records can do better over all parts; what even this one misses is not to be had from them.
+
+/** What such an observer is told beside the law of steady parts. */
+export interface Told {
+  /** The chance that the load of a part has doubled: 1 where somebody says so, though not when. */
+  doubled: number;
+}
+const STEP = 0.02;
+const WITHIN = 1e-4;
+const REACH_SDS = 5;
+/** A doubling lies one to five cycles back. */
+const BACK = 5;
+
+/** The law of the next life of one part, by what its records show. */
+export function knowingTheLaw({ asked }: SimulatedCase, { doubled }: Told): WearAnswer {
+  const { sigma, gradingSd, slip } = plainTruth;
+  const { middle, tau } = beliefOfRange(asked.range);
+  const seen = asked.cycles.map(({ days, found }) => ({ logDays: Math.log(days), found }));
+  const length = seen.length;
+  const places = length > 1 ? Math.min(BACK, length - 1) : 0;
+  const spread = Math.hypot(sigma, gradingSd);
+  const chanceOf = (found: Found, logDays: number, mu: number): number => {
+    const k = gradeIndex[found];
+    const under = (edge: number) =>
+      edge === 0 ? 0 : edge === Infinity ? 1 : normalCdf((Math.log(edge) - logDays + mu) / spread);
+    return (1 - slip) * (under(wearEdges[k + 1] ?? Infinity) - under(wearEdges[k] ?? 0)) + slip / 5;
+  };
+  const fit = (mu: number, from: number, to: number): number =>
+    seen
+      .slice(from, to)
+      .reduce((product, { found, logDays }) => product * (found ? chanceOf(found, logDays, mu) : 1), 1);
+
+  // ln of the life to come, and its weight: steady, or halved after each cycle that it may have been
+  const next: { mu: number; weight: number }[] = [];
+  for (let mu = middle - REACH_SDS * tau; mu <= middle + REACH_SDS * tau; mu += STEP) {
+    const prior = Math.exp(-(((mu - middle) / tau) ** 2) / 2);
+    next.push({ mu, weight: prior * (places > 0 ? 1 - doubled : 1) * fit(mu, 0, length) });
+    for (let back = 0; back < places; back++) {
+      const whole = length - 1 - back;
+      const weight = prior * (doubled / places) * fit(mu, 0, whole) * fit(mu - Math.LN2, whole, length);
+      next.push({ mu: mu - Math.LN2, weight });
+    }
+  }
+  const survival = (days: number): number =>
+    next.reduce((sum, { mu, weight }) => sum + weight * normalCdf((mu - Math.log(days)) / sigma), 0);
+  const { days: age } = asked.now;
+  const left = survival(Math.max(age, 1e-6));
+  const at = (due: number): number => {
+    const [low, high] = [Math.log(Math.max(age, 1e-6)), middle + REACH_SDS * tau + 3];
+    return Math.exp(bisect((logDays) => survival(Math.exp(logDays)) - (1 - due) * left, low, high, WITHIN));
+  };
+  return { earliest: at(0.1), likely: at(0.5), latest: at(0.9), recommended: at(1 / asked.costRatio) };
+}
