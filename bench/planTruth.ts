@@ -93,6 +93,20 @@ const certain = (rule: RuleKind, inDays: number): Truth => ({
   notDue: (days) => (days < inDays ? 1 : 0),
 });
 
+/** @param bend of the way to the limit: share of it ∝ (age ÷ life)^bend; 1 is straight */
+function read(life: Life, chance: Chance, bend: number): Part {
+  const readings = Array.from({ length: 9 }, (_, k) => (k / 8) * life.ageDays + 0.05).map((age) => ({
+    measure: 'pressure-drop' as const,
+    at: at(life.ageDays - age),
+    value: 20 + 50 * (age / life.lifeDays) ** bend + 3 * chance.normal(),
+    timing: age < 1 ? ('after' as const) : null,
+  }));
+  const rule: IntervalRule = {
+    ...{ kind: 'condition', measure: 'pressure-drop', limit: 50, against: 'rise-over-clean' },
+  };
+  return { facts: { unitReadings: readings }, rules: [wear, rule], truth: [worn(life)] };
+}
+
 /** @param rising share of the waters that rise at all: a test can only tell the others apart by time */
 function tested(life: Life, chance: Chance, rising: number): Part {
   const rises = chance.happens(rising);
@@ -153,18 +167,8 @@ const combinations: Record<string, Simulate> = {
       isDay: true,
     };
   },
-  'wear and readings on one life': (life, chance) => {
-    const readings = Array.from({ length: 9 }, (_, k) => (k / 8) * life.ageDays + 0.05).map((age) => ({
-      measure: 'pressure-drop' as const,
-      at: at(life.ageDays - age),
-      value: 20 + 50 * (age / life.lifeDays) + 3 * chance.normal(),
-      timing: age < 1 ? ('after' as const) : null,
-    }));
-    const rule: IntervalRule = {
-      ...{ kind: 'condition', measure: 'pressure-drop', limit: 50, against: 'rise-over-clean' },
-    };
-    return { facts: { unitReadings: readings }, rules: [wear, rule], truth: [worn(life)] };
-  },
+  'wear and readings on one life': (life, chance) => read(life, chance, 1),
+  'the same, the way seldom straight': (life, chance) => read(life, chance, chance.pick([0.7, 1, 1, 1.5])),
   'wear and a test of the water': (life, chance) => tested(life, chance, 1),
   'the same, half of the waters steady': (life, chance) => tested(life, chance, 0.5),
   'wear and hours by a meter': (life, chance) => {

@@ -60,7 +60,7 @@ export function plainPosterior(
       );
     } else if (!neglected) rhythm.push(log);
     graded ||= cycle.found !== null;
-    const since = index === cycles.length - 1 ? { ...unseen, chance: 0.05 } : unseen;
+    const since = index === cycles.length - 1 ? { ...unseen, chance: 0.03 } : unseen;
     const jump = cycle.newLifeAfter ? named : graded ? since : null;
     weights = changed(weights, mus, prior, 0.03 ** 2 + (0.05 ** 2 * cycle.days) / 365, jump, step);
     if (cycle.newLifeAfter) rhythm.length = 0;

@@ -28,7 +28,7 @@ const WALK_VARIANCE = 0.03 ** 2;
 const WALK_VARIANCE_PER_YEAR = 0.05 ** 2;
 const JUMP_CHANCE = 0.2;
 /** Since the last record nothing has told of a change yet: one that shows nowhere is expected less. */
-const JUMP_CHANCE_UNTOLD = 0.05;
+const JUMP_CHANCE_UNTOLD = 0.03;
 const JUMP_CHANCE_AT_EVENT = 0.8;
 /** A gap over three times the middle of the range is neglect: it tells nothing about rhythm. */
 export const NEGLECT_FACTOR = 3;

@@ -35,7 +35,7 @@ export function survivalAndFall(grid: WearGrid, logT: number): { survival: numbe
   let sum = 0;
   for (let j = 0; j < known.length; j++)
     sum += columnSumAndSlope(weights, j * count, count, known[j] as ColumnTable, u, slope);
-  return { survival: sum < THIN ? exactSum(grid, logT) : sum, fall: slope[0] as number };
+  return { survival: sum < THIN ? exactSum(grid, logT) : sum, fall: slope[0] };
 }
 const slope = new Float64Array(1);
 
