@@ -4,6 +4,7 @@ import { priced } from '../core/planning/levelling/priced.ts';
 import { addDays, daysBetween, weekdayOf } from '../core/time/day.ts';
 import { awayPlan } from '../usecases/away/awayPlan.ts';
 import { farMonths, farPlaces } from '../usecases/levelling/farAhead.ts';
+import { FoundBefore } from '../usecases/levelling/foundBefore.ts';
 import { levelAll, levelledPlaces, levelPlan, placesOf } from '../usecases/levelling/levelPlan.ts';
 import type { LevelledPlace } from '../usecases/levelling/levelledPlace.ts';
 import { movesOf } from '../usecases/levelling/moves.ts';
@@ -61,6 +62,32 @@ describe('levelled', () => {
       expect(now.tooFull).toBeLessThanOrEqual(before.tooFull);
     }
     expect(levelledPlaces(evidence.snapshot, ready, placements)).toEqual(places);
+  });
+  test('asked place by place it is the same plan, and what has not changed is not searched again', () => {
+    const ready = placesOf(evidence, plan.jobs, NOW);
+    const before = new FoundBefore();
+    const one = siteOf('Ferry terminal').id;
+    const steps = (search: ReturnType<FoundBefore['search']>) => {
+      let count = 0;
+      for (;;) {
+        const { done, value } = search.next();
+        if (done) return { count, ...value };
+        count++;
+      }
+    };
+    const first = steps(before.search(ready, new Set([one])));
+    expect(first.places.map(({ site }) => site.id)).toEqual([one]);
+    expect(levelledPlaces(evidence.snapshot, first.places, first.placements)).toEqual([
+      placeOf('Ferry terminal'),
+    ]);
+    const all = steps(before.search(ready, null));
+    expect(levelledPlaces(evidence.snapshot, all.places, all.placements)).toEqual(places);
+    expect(steps(before.search(ready, null)).count).toBe(0);
+    // one place changes: only it is searched
+    const without = plan.jobs.filter((row, i) => row.siteId !== one || i % 2 === 0);
+    const after = steps(before.search(placesOf(evidence, without, NOW), null));
+    expect(after.count).toBeGreaterThan(0);
+    expect(after.count).toBeLessThan(all.count);
   });
   test('every turn says why it stands where it stands; what has no visit says what would make room', () => {
     for (const place of places) {

@@ -1,6 +1,6 @@
 import { isThere } from '../core/planning/hands.ts';
 import { instantOfLocal, type Day, type Instant } from '../core/time/day.ts';
-import { systemsWithin, type Scope } from './access/scope.ts';
+import { sitesWithin, systemsWithin, type Scope } from './access/scope.ts';
 import { workerOf } from '../model/facts/workerOf.ts';
 import type { LevelledPlace } from './levelling/levelledPlace.ts';
 import type { PlanRow } from './plan/planRows.ts';
@@ -42,6 +42,14 @@ export interface CalendarAsked {
   systemId: string | null;
   /** Only days on which this person is there. */
   personId: string | null;
+}
+
+/** The places whose visits are asked for; null: all of them. */
+export function sitesAsked(snapshot: Snapshot, { scope, siteId, systemId }: CalendarAsked): string[] | null {
+  const ofSystem = systemId === null ? null : (snapshot.content('system', systemId)?.siteId ?? null);
+  const one = siteId ?? ofSystem;
+  if (one !== null) return [one];
+  return scope === null ? null : sitesWithin(snapshot, scope);
 }
 
 /** The visits of the levelled plan, as far as the reader may know of them. */

@@ -114,6 +114,10 @@ export const MailSetting = v.strictObject({
 });
 export type MailSetting = v.InferOutput<typeof MailSetting>;
 
+export const TryMail = v.strictObject({
+  to: v.pipe(v.string(), v.email('The mail address is not one.')),
+});
+
 export const ReachSetting = v.strictObject({
   wide: flag('Whether it answers beyond this computer'),
   /** Further names and addresses it answers to. */

@@ -116,13 +116,19 @@ const writesOf = fc
     return what === 'body' ? json('/work', all, twist) : { path: '/work', method: 'POST', body: textOf(all) };
   });
 
-/** Bodies that are no records. What reaches out of this computer is left out. */
-const bodies: readonly [path: string, schema: Schema, more?: Partial<Shot>][] = [
+/** A mail server that is not there: nothing leaves this computer. */
+const nowhere = { host: '127.0.0.1', port: 9 };
+/** Bodies that are no records. */
+const bodies: readonly [path: string, schema: Schema, more?: Partial<Shot>, always?: object][] = [
   ['/work', Work],
   ['/access/first-owner', account.FirstOwner],
   ['/access/sign-in', account.SignIn],
   ['/access/link', account.TokenOnly],
   ['/access/join', account.Join],
+  ['/access/forgot', account.Forgot],
+  ['/reach', account.ReachSetting, { method: 'PUT' }],
+  ['/mail', account.MailSetting, { method: 'PUT' }, nowhere],
+  ['/mail/try', account.TryMail],
   ['/me/password', account.NewPassword],
   ['/accounts', account.Invite],
   [`/accounts/${uuid()}`, account.ChangeAccount, { method: 'PUT' }],
@@ -134,8 +140,10 @@ const bodies: readonly [path: string, schema: Schema, more?: Partial<Shot>][] = 
 ];
 const bodiesOf = fc
   .constantFrom(...bodies)
-  .chain(([path, schema, more]) =>
-    fc.tuple(made(schema), twists).map(([value, twist]) => json(path, value, twist, more)),
+  .chain(([path, schema, more, always]) =>
+    fc
+      .tuple(made(schema), twists)
+      .map(([value, twist]) => json(path, always ? { ...(value as object), ...always } : value, twist, more)),
   );
 
 const readings = fc.tuple(fc.constantFrom(channel, uuid()), twists).map(([channelId, twist]) =>

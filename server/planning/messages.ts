@@ -13,7 +13,8 @@ export type PlanQuestion =
   | { ask: 'plan'; now: number }
   | { ask: 'apply'; now: number; records: readonly Stored[] }
   | { ask: 'plan-at'; now: number; at: string }
-  | { ask: 'level'; now: number }
+  /** siteIds: the places that are asked for; null: all. */
+  | { ask: 'level'; now: number; siteIds: readonly string[] | null }
   | { ask: 'what-if'; now: number; what: WhatIf }
   | { ask: 'power-cut'; now: number; siteId: string; hours: number }
   | { ask: 'explain'; now: number; jobId: string }

@@ -52,7 +52,8 @@ export class PlanDesk {
   private readonly changedBeside = new ChangeLog<true>();
   private besideText = '';
   private days: string | null = null;
-  private levelled: { key: string; places: Promise<LevelledPlace[]> } | null = null;
+  /** By which places, as long as nothing is written. */
+  private levelled: { key: string; places: Map<string, Promise<LevelledPlace[]>> } | null = null;
   /** Ends when all that was written so far is in the plan. */
   private caughtUp: Promise<unknown> = Promise.resolve();
   private saving: Promise<unknown> = Promise.resolve();
@@ -122,23 +123,25 @@ export class PlanDesk {
     return reply.plan;
   }
 
-  /** The levelled plan of every place; worked out once for what stands written and the day. */
-  async level(): Promise<LevelledPlace[]> {
+  /** The levelled plan of some places, or of all; worked out once for what stands written and the day. */
+  async level(siteIds: readonly string[] | null): Promise<LevelledPlace[]> {
     await this.plan();
+    const asked = siteIds && [...siteIds].sort();
     const key = `${this.store.version} ${this.days ?? ''}`;
-    if (this.levelled?.key !== key) {
-      const places = this.ask({ ask: 'level', now: this.now() }).then((reply) => {
+    if (this.levelled?.key !== key) this.levelled = { key, places: new Map() };
+    const { places } = this.levelled;
+    const which = asked?.join(' ') ?? 'all';
+    let running = places.get(which);
+    if (!running) {
+      running = this.ask({ ask: 'level', now: this.now(), siteIds: asked }).then((reply) => {
         if (!('levelled' in reply)) throw new Error('the planning thread answered something else');
         return reply.levelled;
       });
-      const levelled = { key, places };
-      this.levelled = levelled;
+      places.set(which, running);
       // a failure is not kept: the next one asks again
-      places.catch(() => {
-        if (this.levelled === levelled) this.levelled = null;
-      });
+      running.catch(() => places.delete(which));
     }
-    return this.levelled.places;
+    return running;
   }
 
   /** The plan as it would be if one thing were otherwise. */

@@ -3,7 +3,8 @@ import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { PlanState, type PlanChange } from '../../usecases/plan/planState.ts';
 import { Snapshot } from '../../model/snapshot.ts';
 import type { Stored } from '../../contract/records.ts';
-import { levelAll, levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts';
+import { FoundBefore } from '../../usecases/levelling/foundBefore.ts';
+import { levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts';
 import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
 import { inBetween } from '../../store/inBetween.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
@@ -16,6 +17,7 @@ const PRIORS_AT_ONCE = 2000;
 export class PlanThread {
   private readonly load: () => Promise<readonly Stored[]>;
   private state: PlanState | null = null;
+  private readonly found = new FoundBefore();
 
   /** @param load all records as they stand on disk */
   constructor(load: () => Promise<readonly Stored[]>) {
@@ -25,7 +27,7 @@ export class PlanThread {
   async answer(question: PlanQuestion): Promise<Answer> {
     if (question.ask === 'level') {
       const state = await this.current(question.now);
-      return { levelled: await levelInBetween(state, question.now) };
+      return { levelled: await this.levelInBetween(state, question) };
     }
     if (question.ask === 'explain') {
       const state = await this.current(question.now);
@@ -59,11 +61,16 @@ export class PlanThread {
     const rest = this.state?.beside() ?? nothingBeside;
     return { all, change, days: this.state?.days() ?? '', rest };
   }
-}
 
-/** Levels step by step: whoever asks for something else meanwhile is answered in between. */
-async function levelInBetween(state: PlanState, now: number): Promise<LevelledPlace[]> {
-  const evidence = evidenceOf(state.snapshot);
-  const places = placesOf(evidence, state.allRows(), now);
-  return levelledPlaces(state.snapshot, places, await inBetween(levelAll(places)));
+  /** Levels step by step: whoever asks for something else meanwhile is answered in between. */
+  private async levelInBetween(
+    state: PlanState,
+    { now, siteIds }: Extract<PlanQuestion, { ask: 'level' }>,
+  ): Promise<LevelledPlace[]> {
+    const { snapshot } = state;
+    const all = placesOf(evidenceOf(snapshot), state.allRows(), now);
+    const search = this.found.search(all, siteIds && new Set(siteIds));
+    const { places, placements } = await inBetween(search);
+    return levelledPlaces(snapshot, places, placements);
+  }
 }

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { calendarVisits, type CalendarAsked } from '../../usecases/calendar.ts';
+import { calendarVisits, sitesAsked, type CalendarAsked } from '../../usecases/calendar.ts';
 import { settingOf } from '../../model/settings.ts';
 import type { PageLinks } from '../../store/access/pageLinks.ts';
 import { StoreProblem } from '../../store/problems.ts';
@@ -19,7 +19,8 @@ export function calendarRoutes(store: Store, desk: PlanDesk, links: PageLinks, n
     const { jobs } = await desk.plan();
     const place =
       snapshot.content('system', asked.systemId)?.name ?? snapshot.content('site', asked.siteId)?.name;
-    const visits = calendarVisits(snapshot, jobs, await desk.level(), asked);
+    const places = sitesAsked(snapshot, asked);
+    const visits = calendarVisits(snapshot, jobs, await desk.level(places), asked);
     return icsOf(name ?? place ?? 'Visits', visits, settingOf(snapshot).dateFormat, now());
   };
   return Router()

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { MailSetting, ReachSetting } from '../../contract/access/account.ts';
+import { MailSetting, ReachSetting, TryMail } from '../../contract/access/account.ts';
 import { byOf } from '../access/caller.ts';
 import type { AccessDesk } from '../access/desk.ts';
 import { mailThrottle } from '../access/throttle.ts';
@@ -8,8 +8,6 @@ import { HttpProblem } from '../httpProblem.ts';
 import { tryOut } from '../mail/letters.ts';
 import { takenWord } from '../mail/post.ts';
 import { CertificateProblem } from '../reach/certificate.ts';
-
-const To = v.strictObject({ to: v.pipe(v.string(), v.email('The mail address is not one.')) });
 
 /** Whether it answers beyond this computer; the mail server. */
 export function reachRoutes(desk: AccessDesk): Router {
@@ -62,7 +60,7 @@ export function reachRoutes(desk: AccessDesk): Router {
       res.json({});
     })
     .post('/mail/try', mailThrottle(), async (req, res) => {
-      const { to } = v.parse(To, req.body);
+      const { to } = v.parse(TryMail, req.body);
       res.json({ mailWord: takenWord(to, await post.send({ to, ...tryOut() })) });
     })
     .get('/mail/stand-in', (_req, res) => {

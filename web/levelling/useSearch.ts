@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Placement } from '../../core/planning/levelling/instance.ts';
 import { carriedOver } from '../../usecases/levelling/carriedOver.ts';
 import { jobsIn } from '../../usecases/levelling/levelPlan.ts';
+import { searchKey } from '../../usecases/levelling/searchKey.ts';
 import type { PlaceInstance } from '../../usecases/levelling/placeInstance.ts';
 import type { LevelAnswer, LevelQuestion } from './messages.ts';
 
@@ -55,7 +56,7 @@ export function useSearch<P>(
     const all = places.map((one) => {
       const place = placeOf(one);
       const before = known.get(place.site.id) ?? null;
-      const key = JSON.stringify(place.instance, asPlain);
+      const key = searchKey(place.instance);
       return { one, place, key, before, changed: before?.key !== key };
     });
     return { all, changed: all.flatMap(({ place, changed }) => (changed ? [place] : [])) };
@@ -122,5 +123,3 @@ function foundOf<P>({ all, changed }: Asked<P>, now: readonly Placement[] | null
   if (known.length === 0) return null;
   return { places: known.map(({ one }) => one), placements: known.map(({ placement }) => placement) };
 }
-const asPlain = (_key: string, value: unknown): unknown =>
-  value instanceof Float64Array ? [...value] : value === Infinity ? 'unlimited' : value;

@@ -1,0 +1,164 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { performance } from 'node:perf_hooks';
+import { v7 as uuid } from 'uuid';
+import type { Write } from '../contract/work.ts';
+import { dayOf } from '../core/time/day.ts';
+import { Chance } from '../demo/chance.ts';
+import { openDatabases } from '../store/database.ts';
+import { Store } from '../store/store.ts';
+import { plant, plantOf, probeReadings, serviceOf } from './plant.ts';
+import { print, spread } from './timings.ts';
+
+// npm run bench:large: a plant of 500 systems, or a share of it (JONDREL_PLANT=0.1), from its making to what a window
+// asks, with the server a process of its own. Baseline in the same run: the raw rows by SQLite alone.
+
+const SHARE = Number(process.env.JONDREL_PLANT ?? 1);
+const CHUNK = 5000;
+const WRITES = 20;
+const MEGABYTE = 1024 ** 2;
+const PAGE_BYTES = 4096;
+const size = plantOf(SHARE);
+const today = dayOf(Date.now(), 'Europe/Berlin');
+const chance = new Chance(5);
+const dir = mkdtempSync(join(tmpdir(), 'jondrel-large-'));
+
+function* chunks<T>(items: Iterable<T>): Generator<T[]> {
+  let some: T[] = [];
+  for (const item of items) {
+    some.push(item);
+    if (some.length === CHUNK) {
+      yield some;
+      some = [];
+    }
+  }
+  if (some.length > 0) yield some;
+}
+
+const made = plant(size, today);
+async function fill(): Promise<void> {
+  const databases = await openDatabases(dir, 'copy.sqlite');
+  const store = new Store(databases, Date.now);
+  let start = performance.now();
+  for (const writes of chunks(made.writes)) await store.apply({ writes, who: 'bench', why: '' });
+  let seconds = (performance.now() - start) / 1000;
+  print(
+    `made: ${size.systems} systems, ${made.jobIds.length} jobs, ${made.jobIds.length * size.servicesPerJob} services`,
+    `${seconds.toFixed(1)} s, ${(made.writes.length / seconds).toFixed(0)} records a second`,
+  );
+  const readings = made.channelIds.length * size.readingsPerProbe;
+  start = performance.now();
+  for (const some of chunks(probeReadings(made.channelIds, size.readingsPerProbe, Date.now())))
+    await store.apply({ writes: some.map(deviceReading), who: 'probe', why: '' });
+  seconds = (performance.now() - start) / 1000;
+  print(
+    `${readings} readings taken in`,
+    `${seconds.toFixed(1)} s, ${(readings / seconds).toFixed(0)} a second`,
+  );
+  await databases.reader.destroy();
+  await databases.writer.destroy();
+}
+function deviceReading({ channelId, at, value }: { channelId: string; at: string; value: number }): Write {
+  return {
+    ...{ op: 'create', kind: 'reading', id: uuid(), revisionId: uuid() },
+    content: {
+      ...{ channelId, when: { kind: 'instant', at }, value, below: false, source: 'device', quality: 'good' },
+      ...{ timing: null, serviceId: null, whoId: null, note: '' },
+    },
+  };
+}
+
+async function serve(): Promise<{ address: string; stop: () => void; memoryMb: () => number }> {
+  const main = join(import.meta.dirname, '..', 'cli', 'main.js');
+  const server = spawn(process.execPath, [main, 'serve', '--data', dir, '--port', '0'], {
+    stdio: ['ignore', 'ignore', 'pipe'],
+  });
+  const address = await new Promise<string>((resolve, reject) => {
+    let said = '';
+    server.stderr.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      const found = /http:\/\/localhost:\d+(?=[\s\S]*Stop it with)/.exec(said);
+      if (found) resolve(found[0]);
+    });
+    server.once('exit', () => reject(new Error(said)));
+  });
+  const memoryMb = (): number => {
+    const [, pages = '0'] = readFileSync(`/proc/${server.pid ?? 0}/statm`, 'utf8').split(' ');
+    return (Number(pages) * PAGE_BYTES) / MEGABYTE;
+  };
+  return { address, stop: () => server.kill(), memoryMb };
+}
+
+try {
+  await fill();
+  let start = performance.now();
+  const { address, stop, memoryMb } = await serve();
+  const ask = async (path: string, body?: unknown): Promise<{ ms: number; text: string }> => {
+    const begun = performance.now();
+    const answer = await fetch(`${address}/api${path}`, {
+      ...(body === undefined
+        ? {}
+        : {
+            method: 'POST',
+            headers: { 'Content-Type': 'application/json', Origin: address },
+            body: JSON.stringify(body),
+          }),
+    });
+    const text = await answer.text();
+    if (!answer.ok) throw new Error(`${path}: ${answer.status} ${text.slice(0, 300)}`);
+    return { ms: performance.now() - begun, text };
+  };
+  const say = async (name: string, path: string): Promise<string> => {
+    const { ms, text } = await ask(path);
+    print(name, `${ms.toFixed(0)} ms, ${(text.length / 1000).toFixed(0)} kB`);
+    return text;
+  };
+  try {
+    print('start until it listens', `${(performance.now() - start).toFixed(0)} ms`);
+    start = performance.now();
+    await ask('/door');
+    print('first answer', `${(performance.now() - start).toFixed(0)} ms`);
+    start = performance.now();
+    const plan = await ask('/plan/changes');
+    print('first plan of all', `${plan.ms.toFixed(0)} ms, ${(plan.text.length / 1000).toFixed(0)} kB`);
+    print('memory of the server', `${memoryMb().toFixed(0)} MB`);
+    await say('the plan again', '/plan/changes');
+    const records = await say('all records but readings', '/records');
+    await say('water of a system', `/water?system=${made.systemIds[0] ?? ''}`);
+    await say('week of a place', `/week?site=${made.siteIds[0] ?? ''}`);
+    await say('steps ahead', '/leads');
+    await say('calendar of all', '/plan.ics');
+    const cursors = {
+      records: (JSON.parse(records) as { cursor: string }).cursor,
+      plan: (JSON.parse((await ask('/plan/changes')).text) as { cursor: string }).cursor,
+    };
+    const written: number[] = [];
+    const shown: number[] = [];
+    let bytes = 0;
+    for (let k = 0; k < WRITES; k++) {
+      const begun = performance.now();
+      const job = chance.pick(made.jobIds);
+      await ask('/work', { writes: [serviceOf(job, today, chance)], why: '', who: '' });
+      written.push(performance.now() - begun);
+      // what another window asks once it has heard of it
+      const changed = await ask(`/records?since=${encodeURIComponent(cursors.records)}`);
+      let rows = await ask(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
+      while (!rows.text.includes(job))
+        rows = await ask(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
+      bytes += changed.text.length + rows.text.length;
+      cursors.records = (JSON.parse(changed.text) as { cursor: string }).cursor;
+      cursors.plan = (JSON.parse(rows.text) as { cursor: string }).cursor;
+      shown.push(performance.now() - begun);
+    }
+    print('a job logged', spread(written));
+    print('a job logged until a second window has its new date', spread(shown));
+    print('  on the wire for it', `${(bytes / WRITES / 1000).toFixed(1)} kB`);
+    print('memory of the server', `${memoryMb().toFixed(0)} MB`);
+  } finally {
+    stop();
+  }
+} finally {
+  rmSync(dir, { recursive: true, force: true });
+}
