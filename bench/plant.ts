@@ -27,9 +27,9 @@ const unitKinds = [
   ['skimmer', 30],
   ['return-pump', 90],
   ['uv', 120],
-  ['canister', 40],
   ['sock-felt', 6],
 ] as const;
+const biological = ['canister', 40] as const;
 const SYSTEMS_A_PLACE = 10;
 const READ_EVERY_MS = 600_000;
 
@@ -73,7 +73,8 @@ export function plant(size: PlantSize, today: string): Plant {
     );
     made.systemIds.push(systemId);
     for (let c = 0; c < size.componentsPerSystem; c++) {
-      const [kindId, days] = chance.pick(unitKinds);
+      // one unit of a system carries its bacteria
+      const [kindId, days] = c === 0 ? biological : chance.pick(unitKinds);
       const jobs = findKind(kindId)?.jobs ?? [];
       const componentId = put(
         make('component', {

@@ -36,6 +36,38 @@ describe('kept up to date', () => {
     state.settle();
     expect(state.plan(TODAY)).toEqual(fresh);
   });
+  test('what it says of each water, asked after every record, is what a fresh one says', () => {
+    const late = records.filter(
+      (record) => evidence.has(record.kind) && dayOfRecord(record) > addDays(TODAY, -9),
+    );
+    const held = new Set(late);
+    const state = new PlanState(Snapshot.of(records.filter((record) => !held.has(record))), at);
+    const before = state.beside();
+    for (const record of late) {
+      state.apply([record]);
+      state.beside();
+    }
+    const { waters, outOfBand, incoming, stores, dangers } = state.beside();
+    expect({ waters, outOfBand, incoming, stores, dangers }).toEqual({
+      ...{ waters: fresh.waters, outOfBand: fresh.outOfBand, incoming: fresh.incoming },
+      ...{ stores: fresh.stores, dangers: fresh.dangers },
+    });
+    expect(before.waters).not.toEqual(waters);
+    // one record corrected, one system renamed: both are heard
+    const test = late.findLast((record): record is Stored<'reading'> => record.kind === 'reading');
+    const system = records.find((record): record is Stored<'system'> => record.kind === 'system');
+    if (!test || !system) expect.fail('the demo has tests and systems');
+    for (const changed of [
+      { ...test, version: 2, deleted: true },
+      { ...system, version: 2, content: { ...system.content, name: 'Otherwise' } },
+    ] satisfies Stored[]) {
+      state.apply([changed]);
+      const whole = Snapshot.of(records);
+      whole.apply(changed);
+      expect(state.beside().waters).toEqual(new PlanState(whole, at).beside().waters);
+      state.apply([{ ...(changed.kind === 'reading' ? test : system), version: 3 }]);
+    }
+  });
   test('in any order, also where a record comes before what it belongs to is renewed', () => {
     const late = records
       .filter((record) => evidence.has(record.kind) && dayOfRecord(record) > addDays(TODAY, -9))

@@ -35,6 +35,7 @@ import { storesReady } from '../water/changeFacts.ts';
 import { mayStandOf } from '../round/mayStand.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { touchedBy } from './planTouches.ts';
+import { WatersBeside, type WaterBeside } from './watersBeside.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import { systemDangers } from '../water/systemDangers.ts';
 import { placeOfJob, zoneOfSystem } from '../../model/facts/places.ts';
@@ -83,6 +84,7 @@ export class PlanState {
   private readonly jobs = new Map<string, AssembledJob>();
   private readonly plans = new Map<string, JobPlan>();
   private readonly rows = new Map<string, PlanRow>();
+  private readonly waters = new WatersBeside();
   /** The day's priors no longer follow from the records: a record older than the day has changed. */
   private stale = false;
   /** Jobs that cannot be planned. */
@@ -112,6 +114,7 @@ export class PlanState {
     this.rows.clear();
     this.broken.clear();
     this.maker.beginPass();
+    this.waters.forget();
     for (const jobId of this.maker.structure().placed.keys()) this.assemble(jobId);
     this.priors = dayPriors([...this.jobs.values()], this.dayStart());
     const rows = this.replan([...this.jobs.keys()]);
@@ -145,6 +148,10 @@ export class PlanState {
     }
     this.stale ||= older;
     this.maker.beginPass();
+    this.waters.heard(records, touched, {
+      systemsOfJob: (id) => this.maker.structure().placed.get(id)?.place.systemIds ?? [],
+      snapshot: this.snapshot,
+    });
     const asked = this.withTied(touched);
     const gone = asked.filter((jobId) => !this.assemble(jobId) && this.rows.has(jobId));
     for (const jobId of asked) {
@@ -202,23 +209,7 @@ export class PlanState {
   }
   /** What the plan says of the water, beside its jobs. */
   beside(): PlanBeside {
-    // every water, one that nothing serves yet too
-    const systems = this.snapshot.all('system').map(({ id, content }) => {
-      const zone = zoneOfSystem(this.snapshot, id);
-      const series = this.maker.historiesOf(id, zone, this.instantAt(zone));
-      const last = (parameter: ParameterId): number | null =>
-        series.find((one) => one.parameter === parameter)?.points.findLast((point) => point.doubt === null)
-          ?.value ?? null;
-      const tested = { temperatureC: last('temperature'), salinity: last('salinity') };
-      const mayStand = mayStandOf(
-        { snapshot: this.snapshot, index: this.index },
-        { id, content },
-        tested,
-        this.instantAt(zone),
-      );
-      const judged = series.map((one) => ({ one, verdict: verdictOf(one) }));
-      return { content, zone, series, judged, systemId: id, systemName: content.name, mayStand };
-    });
+    const systems = this.waters.all(this.snapshot.all('system'), (system) => this.waterOf(system));
     return {
       outOfBand: outOfBandOf(systems),
       incoming: incomingWaterOf(systems),
@@ -234,8 +225,21 @@ export class PlanState {
           ),
         ),
       broken: [...this.broken.values()],
-      dangers: systems.flatMap(({ content, zone, series }) => systemDangers(content, series, zone)),
+      dangers: systems.flatMap(({ dangers }) => dangers),
     };
+  }
+  private waterOf({ id, content }: Stored<'system'>): WaterBeside {
+    const zone = zoneOfSystem(this.snapshot, id);
+    const at = this.instantAt(zone);
+    const series = this.maker.historiesOf(id, zone, at);
+    const last = (parameter: ParameterId): number | null =>
+      series.find((one) => one.parameter === parameter)?.points.findLast((point) => point.doubt === null)
+        ?.value ?? null;
+    const tested = { temperatureC: last('temperature'), salinity: last('salinity') };
+    const mayStand = mayStandOf({ snapshot: this.snapshot, index: this.index }, { id, content }, tested, at);
+    const judged = series.map((one) => ({ one, verdict: verdictOf(one) }));
+    const dangers = systemDangers(content, series, zone);
+    return { content, zone, series, judged, dangers, systemId: id, systemName: content.name, mayStand };
   }
   get size(): number {
     return this.jobs.size;

@@ -33,6 +33,8 @@ export class Working {
   /** By visit and set-up: how many jobs there need it. */
   private readonly setUps: Int32Array;
   private readonly near: readonly (readonly Near[])[];
+  /** By job and visit: how many turns, and pins, of other jobs stand too near for it to be there. */
+  private readonly tooNear: Int32Array;
   /** By visit: its day, minutes there are, and minutes there may be. Read in the innermost loops. */
   private readonly days: Int32Array;
   private readonly capacities: Float64Array;
@@ -59,11 +61,16 @@ export class Working {
       near[b]?.push({ job: a, days });
     }
     this.near = near;
+    this.tooNear = new Int32Array(near.some((one) => one.length > 0) ? visits.length * jobs.length : 0);
     this.days = Int32Array.from(visits, ({ day }) => day);
     this.capacities = Float64Array.from(visits, ({ capacityMin }) => capacityMin);
     this.limits = Float64Array.from(visits, ({ capacityMin, mostOverMin }) => capacityMin + mostOverMin);
     this.timing = new Float64Array(jobs.length);
-    for (const job of jobs) this.sum += job.never;
+    for (const [j, job] of jobs.entries()) {
+      this.sum += job.never;
+      // a pin is kept free even while its job is taken off
+      for (const v of job.pinned) this.crowd(j, v, 1);
+    }
   }
 
   /** Of everything as it stands, minutes. */
@@ -86,6 +93,7 @@ export class Working {
       const there = this.members[v] ?? [];
       this.places[j * this.members.length + v] = there.length;
       there.push(j);
+      this.crowd(j, v, 1);
     }
     this.timing[j] = timingCost(this.instance, j, path);
     this.sum += (this.timing[j] ?? 0) - job.never;
@@ -99,11 +107,25 @@ export class Working {
     if (!job || path.length === 0) return path;
     for (const v of path) {
       this.leave(j, v);
+      this.crowd(j, v, -1);
       this.sum += this.step(job, v, -1);
     }
     this.sum -= (this.timing[j] ?? 0) - job.never;
     this.paths[j] = [];
     return path;
+  }
+
+  /** A turn of a job comes to a visit or leaves it: what keeps away from it finds the visits around fuller or freer. */
+  private crowd(j: number, v: number, by: 1 | -1): void {
+    const { days, tooNear } = this;
+    const day = days[v] ?? 0;
+    for (const { job: other, days: apart } of this.near[j] ?? []) {
+      const row = other * days.length;
+      for (let u = v; u >= 0 && day - (days[u] ?? 0) < apart; u--)
+        tooNear[row + u] = (tooNear[row + u] ?? 0) + by;
+      for (let u = v + 1; u < days.length && (days[u] ?? 0) - day < apart; u++)
+        tooNear[row + u] = (tooNear[row + u] ?? 0) + by;
+    }
   }
 
   /** The last of the list takes its place. */
@@ -189,11 +211,7 @@ export class Working {
     const isPinned = job.pinned.length > 0 && job.pinned.includes(v);
     if (!isPinned) {
       if (job.allowed && !job.allowed[v]) return IMPOSSIBLE;
-      for (const { job: other, days } of this.near[j] ?? []) {
-        if (this.comesNear(this.paths[other], visit.day, days)) return IMPOSSIBLE;
-        // a pin is kept free even while its job is taken off
-        if (this.comesNear(jobs[other]?.pinned, visit.day, days)) return IMPOSSIBLE;
-      }
+      if ((this.tooNear[j * visits.length + v] ?? 0) > 0) return IMPOSSIBLE;
     }
     let setUp = 0;
     for (const one of job.setUps)
