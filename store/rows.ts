@@ -82,6 +82,20 @@ export function toStored(kind: RecordKind, row: RecordRow): Stored {
   };
 }
 
+/**
+ * The same record with the id of what it belongs to as one text for all of its kind: a million readings of a hundred
+ * probes keep a hundred ids.
+ * @param shared the texts so far, by themselves
+ */
+export function sharing(record: Stored, parent: string | null, shared: Map<string, string>): Stored {
+  const field = parentField[record.kind]?.field;
+  if (field === undefined || parent === null) return record;
+  const known = shared.get(parent);
+  if (known === undefined) shared.set(parent, parent);
+  (record.content as unknown as Record<string, unknown>)[field] = known ?? parent;
+  return record;
+}
+
 export function parentOf(kind: RecordKind, content: unknown): string | null {
   const parent = parentField[kind];
   if (!parent || typeof content !== 'object' || content === null) return null;

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { EventEmitter } from 'node:events';
-import { In, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import {
   appendOnly,
@@ -14,15 +14,18 @@ import { groupBy, Snapshot } from '../model/snapshot.ts';
 import type { Revision, Work, WorkResult, Write, WriteResult } from '../contract/work.ts';
 import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
 import type { RecordChanges } from '../usecases/changes.ts';
+import { insertRows, rowsById } from './bulk.ts';
 import { ChangeLog } from './changeLog.ts';
 import type { Databases } from './database.ts';
 import { DeviceReadings, ReadingKeys } from './deviceReadings.ts';
 import { oneAtATime } from './oneAtATime.ts';
+import { standingRows } from './standingRows.ts';
 import { StoreProblem, type FieldError } from './problems.ts';
 import {
   parentOf,
   recordEntities,
   revisionEntity,
+  sharing,
   toStored,
   type RecordRow,
   type RevisionRow,
@@ -74,16 +77,10 @@ export class Store {
 
   private async readAll(): Promise<Snapshot> {
     const snapshot = new Snapshot();
-    for (const kind of recordKinds) {
-      // in the order in which they were taken: what a round comes to goes by it
-      const rows = await this.databases.reader
-        .getRepository(recordEntities[kind])
-        .createQueryBuilder('record')
-        .where('deleted = 0')
-        .orderBy('rowid')
-        .getMany();
-      for (const row of rows) snapshot.apply(toStored(kind, row));
-    }
+    const shared = new Map<string, string>();
+    for (const kind of recordKinds)
+      for await (const rows of standingRows(this.databases.reader, kind))
+        for (const row of rows) snapshot.apply(sharing(toStored(kind, row), row.parent, shared));
     return snapshot;
   }
 
@@ -154,6 +151,7 @@ export class Store {
     const results: WriteResult[] = [];
     const revisions: RevisionRow[] = [];
     const changed: { index: number; record: Stored }[] = [];
+    const texts = new Map<Stored, string>();
     for (const [index, write] of work.writes.entries()) {
       const repeat = known.get(write.revisionId);
       if (repeat) {
@@ -174,6 +172,7 @@ export class Store {
       );
       if (device) devices.add(record as Stored<'reading'>);
       const revision = revisionOf(record, { id: write.revisionId, who: work.who, why: work.why, madeAt });
+      texts.set(record, revision.content);
       standing.set(key, record);
       known.set(revision.id, revision);
       revisions.push(revision);
@@ -188,10 +187,8 @@ export class Store {
     }
     this.checkAll(changed);
     const last = new Map(changed.map(({ record }) => [keyOf(record), record]));
-    await writeRecords(manager, [...last.values()], existed);
-    await inChunks(revisions, (chunk) =>
-      manager.createQueryBuilder().insert().into(revisionEntity).values(chunk).updateEntity(false).execute(),
-    );
+    await writeRecords(manager, [...last.values()], existed, texts);
+    await insertRows(manager, revisionEntity, revisions);
     return { results, changed: changed.map((one) => one.record) };
   }
 
@@ -311,25 +308,12 @@ export class Store {
 }
 
 const keyOf = ({ kind, id }: { kind: RecordKind; id: string }): string => `${kind} ${id}`;
-/** SQLite takes a limited number of values in one statement. */
-const CHUNK = 500;
-
-async function inChunks<T>(items: readonly T[], act: (chunk: T[]) => Promise<unknown>): Promise<void> {
-  for (let from = 0; from < items.length; from += CHUNK) await act(items.slice(from, from + CHUNK));
-}
-
 async function knownRevisions(
   manager: EntityManager,
   writes: readonly Write[],
 ): Promise<Map<string, RevisionRow>> {
-  const known = new Map<string, RevisionRow>();
-  await inChunks(writes, async (chunk) => {
-    for (const row of await manager.findBy(revisionEntity, {
-      id: In(chunk.map((write) => write.revisionId)),
-    }))
-      known.set(row.id, row);
-  });
-  return known;
+  const ids = writes.map((write) => write.revisionId);
+  return new Map((await rowsById(manager, revisionEntity, ids)).map((row) => [row.id, row]));
 }
 
 async function standingRecords(
@@ -338,13 +322,9 @@ async function standingRecords(
 ): Promise<Map<string, Stored>> {
   const standing = new Map<string, Stored>();
   for (const [kind, group] of groupBy(writes, (write) => write.kind)) {
-    await inChunks(group, async (chunk) => {
-      const rows = await manager.findBy(recordEntities[kind as RecordKind], {
-        id: In(chunk.map((write) => write.id)),
-      });
-      for (const row of rows)
-        standing.set(keyOf({ kind: kind as RecordKind, id: row.id }), toStored(kind as RecordKind, row));
-    });
+    const ids = group.map((write) => write.id);
+    for (const row of await rowsById(manager, recordEntities[kind as RecordKind], ids))
+      standing.set(keyOf({ kind: kind as RecordKind, id: row.id }), toStored(kind as RecordKind, row));
   }
   return standing;
 }
@@ -353,31 +333,27 @@ async function writeRecords(
   manager: EntityManager,
   records: readonly Stored[],
   existed: ReadonlySet<string>,
+  texts: ReadonlyMap<Stored, string>,
 ): Promise<void> {
   const fresh = records.filter((record) => !existed.has(keyOf(record)));
-  for (const [kind, group] of groupBy(fresh, (record) => record.kind)) {
-    await inChunks(group, (chunk) =>
-      manager
-        .createQueryBuilder()
-        .insert()
-        .into(recordEntities[kind as RecordKind])
-        .values(chunk.map(rowOf))
-        .updateEntity(false)
-        .execute(),
+  for (const [kind, group] of groupBy(fresh, (record) => record.kind))
+    await insertRows(
+      manager,
+      recordEntities[kind as RecordKind],
+      group.map((record) => rowOf(record, texts.get(record))),
     );
-  }
   for (const record of records) {
     if (existed.has(keyOf(record)))
-      await manager.update(recordEntities[record.kind], { id: record.id }, rowOf(record));
+      await manager.update(recordEntities[record.kind], { id: record.id }, rowOf(record, texts.get(record)));
   }
 }
 
-function rowOf(record: Stored): RecordRow {
+function rowOf(record: Stored, text = canonicalJson(record.content)): RecordRow {
   return {
     id: record.id,
     version: record.version,
     deleted: record.deleted ? 1 : 0,
-    content: canonicalJson(record.content),
+    content: text,
     parent: parentOf(record.kind, record.content),
   };
 }
