@@ -49,8 +49,13 @@ export class Store {
     this.now = now;
   }
 
-  /** Called with the records of each unit of work after it is on disk. @returns how to stop listening */
-  onChange(listener: (records: readonly Stored[]) => void): () => void {
+  /**
+   * Called with the records of each unit of work after it is on disk, and with each as it stood before; with none where
+   * all is to be read anew. @returns how to stop listening
+   */
+  onChange(
+    listener: (records: readonly Stored[], before: readonly (Stored | undefined)[]) => void,
+  ): () => void {
     this.changes.on('change', listener);
     return () => this.changes.off('change', listener);
   }
@@ -126,14 +131,16 @@ export class Store {
         const { results, changed } = await this.applyIn(manager, work);
         return { changed, answer: await beside(manager, results) };
       });
-      for (const record of changed) {
+      const before = changed.map((record) => {
+        const stood = this.current?.get(record.kind, record.id);
         this.current?.apply(record);
         this.readingKeys.apply(record);
-      }
+        return stood;
+      });
       if (changed.length > 0) this.version++;
       // readings are asked for apart
       if (changed.length > 0) this.log.add(changed.filter(({ kind }) => kind !== 'reading'));
-      if (changed.length > 0) this.changes.emit('change', changed);
+      if (changed.length > 0) this.changes.emit('change', changed, before);
       return answer;
     });
   }
@@ -303,7 +310,7 @@ export class Store {
     this.readingKeys.forget();
     this.log.startAnew();
     this.version++;
-    this.changes.emit('change', []);
+    this.changes.emit('change', [], []);
   }
 }
 

@@ -1,5 +1,5 @@
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
-import type { Snapshot } from '../snapshot.ts';
+import { groupBy, type Snapshot } from '../snapshot.ts';
 
 /** A shelf keeps the records of one kind by something they belong to. */
 const shelves = {
@@ -38,6 +38,7 @@ export function nameOfJob(job: RecordContent<'job'>): string {
 }
 
 const ids = Object.keys(shelves) as ShelfId[];
+const idsOfKind = groupBy(ids, (id) => shelves[id].kind);
 
 /** Records by what they belong to, kept up to date record by record. */
 export class RecordIndex {
@@ -52,8 +53,7 @@ export class RecordIndex {
 
   /** @param before the record as it stood on the shelves, if it did */
   take(after: Stored, before?: Stored): void {
-    for (const id of ids) {
-      if (shelves[id].kind !== after.kind) continue;
+    for (const id of idsOfKind.get(after.kind) ?? []) {
       const keyOf = shelves[id].keyOf as (content: unknown, id: string) => string | null;
       const books = this.byShelf.get(id);
       const [from, to] = [
