@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 
 const dir = join(import.meta.dirname, '../dist/web');
-const LIMIT_KB = 350;
+const LIMIT_KB = 300;
 const manifest = JSON.parse(readFileSync(join(dir, '.vite/manifest.json'), 'utf8'));
 const seen = new Set();
 const visit = (key) => {

@@ -1,11 +1,11 @@
 import { isOther, rateWord } from './rateWord.ts';
 import { formatNumber, quantities } from '../quantity/quantities.ts';
 import { parameters } from '../water/parameters.ts';
-import { FARTHEST_DAYS } from '../rules/combine.ts';
+import { FARTHEST_DAYS } from '../rules/farthest.ts';
 import { eventWords } from '../rules/eventKinds.ts';
 import type { CrossedAt, RuleReason } from '../rules/evaluation.ts';
 import { wearEdges } from '../wear/found.ts';
-import { NEGLECT_FACTOR } from '../wear/wearPosterior.ts';
+import { NEGLECT_FACTOR } from '../wear/neglect.ts';
 import type { Day, Instant } from '../time/day.ts';
 import { measures, measureWord, type Measure, type MeasureId } from '../rules/measures.ts';
 import { showMeasure, showReading } from './measureWord.ts';

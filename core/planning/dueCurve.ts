@@ -1,4 +1,5 @@
-import { daysUntilDue, FARTHEST_DAYS, type Curve } from '../rules/combine.ts';
+import { daysUntilDue, type Curve } from '../rules/combine.ts';
+import { FARTHEST_DAYS } from '../rules/farthest.ts';
 import { normalCdfFast, normalQuantile, Z_90 } from '../statistics/normal.ts';
 
 /** The chance that a job is due, by days. */

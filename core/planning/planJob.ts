@@ -1,6 +1,7 @@
 import { addDays, dayOf, endOfDay, MS_PER_DAY, type Day, type Instant } from '../time/day.ts';
 import { isDueWhenFound } from '../wear/found.ts';
-import { beginningOf, combine, daysUntilDue, FARTHEST_DAYS, whoGoverns } from '../rules/combine.ts';
+import { beginningOf, combine, daysUntilDue, whoGoverns } from '../rules/combine.ts';
+import { FARTHEST_DAYS } from '../rules/farthest.ts';
 import { evaluate } from '../rules/evaluate.ts';
 import type { OtherJob, RuleCurve, RuleReason } from '../rules/evaluation.ts';
 import { instantOf, type Done, type JobFacts, type LookFact } from '../rules/facts.ts';

@@ -1,5 +1,6 @@
 import type { LookFact } from '../rules/facts.ts';
-import { beginningOf, combine, daysUntilDue, FARTHEST_DAYS } from '../rules/combine.ts';
+import { beginningOf, combine, daysUntilDue } from '../rules/combine.ts';
+import { FARTHEST_DAYS } from '../rules/farthest.ts';
 import type { PossibleAge } from '../rules/age.ts';
 import type { RuleCurve } from '../rules/evaluation.ts';
 import type { WearEvidence } from '../rules/wearEvidence.ts';

@@ -5,7 +5,8 @@ import { normalCdf, normalQuantileFast } from '../statistics/normal.ts';
 import { beliefOfRange } from '../wear/wearGrid.ts';
 import { bent, causeStates } from './commonCause.ts';
 import { plainAge } from './age.ts';
-import { combine, daysUntilDue, FARTHEST_DAYS, whoGoverns } from './combine.ts';
+import { combine, daysUntilDue, whoGoverns } from './combine.ts';
+import { FARTHEST_DAYS } from './farthest.ts';
 import { byCalendar, byExposure } from './evaluation.ts';
 import { outlasting } from '../wear/thisLife.ts';
 

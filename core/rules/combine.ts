@@ -2,9 +2,7 @@ import type { PossibleAge } from './age.ts';
 import { normalQuantileFast } from '../statistics/normal.ts';
 import { bent, causeStates, type CauseState } from './commonCause.ts';
 import type { RuleCurve } from './evaluation.ts';
-
-/** Dates further ahead than twenty years are "not before then" in this trade: nobody plans the year 2079. */
-export const FARTHEST_DAYS = 7_300;
+import { FARTHEST_DAYS } from './farthest.ts';
 
 /** The chance that a job is not yet due, at each number of calendar days from `at` (negative: in the past). */
 export type Curve = (daysFromNow: number) => number;

@@ -1,6 +1,7 @@
 import { Belief } from './belief.ts';
 import { likelihoodTables } from './foundLikelihood.ts';
 import type { Found } from './found.ts';
+import { NEGLECT_FACTOR } from './neglect.ts';
 import {
   housePriors,
   normalise,
@@ -30,8 +31,6 @@ const JUMP_CHANCE = 0.2;
 /** Since the last record nothing has told of a change yet: one that shows nowhere is expected less. */
 const JUMP_CHANCE_UNTOLD = 0.03;
 const JUMP_CHANCE_AT_EVENT = 0.8;
-/** A gap over three times the middle of the range is neglect: it tells nothing about rhythm. */
-export const NEGLECT_FACTOR = 3;
 /** What an ungraded rhythm says of a life: one weak vote, Student t with 4 degrees of freedom. */
 const RHYTHM_SHIFT = -0.1;
 const RHYTHM_SCALE = 0.5;

@@ -16,7 +16,7 @@ import { JobCautions } from '../../parts/JobCautions.tsx';
 import { LogJob } from '../../parts/LogJob.tsx';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { ProveRunning } from '../../parts/ProveRunning.tsx';
-import { LackNote, useLacks } from '../../parts/useLacks.tsx';
+import { LackNote, useLacks } from '../../parts/useRowNotes.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
 import { StateWord } from '../../strip/marks.tsx';
 import { partsOf } from '../system/path.ts';

@@ -9,7 +9,7 @@ import { writesFor } from '../../parts/logWrites.ts';
 import { emptyMore, type More } from '../../parts/more.ts';
 import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { useJobDefinition } from '../../parts/useJobDefinition.ts';
-import { LackNote, useLacks } from '../../parts/useLacks.tsx';
+import { LackNote, useLacks } from '../../parts/useRowNotes.tsx';
 import { VolumeField } from '../../parts/VolumeField.tsx';
 import { BigButton } from './BigButton.tsx';
 import { LevelDrop, useDrained } from './LevelDrop.tsx';

@@ -10,15 +10,11 @@ import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
 import { useMay } from '../../api/door.ts';
 import { clockIn, longDay, relativeWord, writeDay } from '../../parts/dates.ts';
 import { JobLine, OpenLink } from '../../parts/JobLine.tsx';
-import { JobCautions } from '../../parts/JobCautions.tsx';
 import { LogJob } from '../../parts/LogJob.tsx';
 import { LongList } from '../../parts/LongList.tsx';
-import { ProveRunning } from '../../parts/ProveRunning.tsx';
 import { Search } from '../../parts/Search.tsx';
 import { Pick } from '../../parts/Pick.tsx';
-import { useBlocked } from '../../parts/useBlocked.ts';
-import { LackNote, useLacks } from '../../parts/useLacks.tsx';
-import { MovedNote, useMoved } from '../../parts/useMoved.tsx';
+import { LackNote, MovedNote, useBlocked, useLacks, useMoved } from '../../parts/useRowNotes.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
 import { reaches, type Scale } from '../../strip/geometry.ts';
@@ -30,6 +26,13 @@ import { rhythmOf } from '../../../model/facts/rhythm.ts';
 import { WaterFoot } from './WaterFoot.tsx';
 
 // of those who make rounds
+// what an opened row needs of the catalogue comes with the row
+const JobCautions = lazy(async () => ({
+  default: (await import('../../parts/JobCautions.tsx')).JobCautions,
+}));
+const ProveRunning = lazy(async () => ({
+  default: (await import('../../parts/ProveRunning.tsx')).ProveRunning,
+}));
 const OffToday = lazy(() => import('./OffToday.tsx'));
 const RoundsToday = lazy(() => import('./RoundsToday.tsx'));
 const BrokenJobs = lazy(() => import('./BrokenJobs.tsx'));
@@ -318,7 +321,9 @@ function GroupOfJobs({
               onChoose={() => onChoose(row.jobId)}
             >
               {row.state === 'left-off' && row.componentId ? (
-                <ProveRunning componentId={row.componentId} extra={<OpenLink row={row} />} />
+                <Suspense fallback={null}>
+                  <ProveRunning componentId={row.componentId} extra={<OpenLink row={row} />} />
+                </Suspense>
               ) : row.work === 'test' ? (
                 <div className="actions">
                   <Button component={Link} to={`/water?system=${row.systemIds[0] ?? ''}`} variant="contained">
@@ -327,7 +332,9 @@ function GroupOfJobs({
                 </div>
               ) : (
                 <div style={{ display: 'grid', gap: 12 }}>
-                  <JobCautions jobId={row.jobId} short />
+                  <Suspense fallback={null}>
+                    <JobCautions jobId={row.jobId} short />
+                  </Suspense>
                   <LogJob row={row} onLogged={() => onChoose(null)} extra={<OpenLink row={row} />} />
                 </div>
               )}
