@@ -16,9 +16,29 @@ const noPackages = (from, pattern) => ({
   from: { path: `^${from}/`, pathNot: '\\.test\\.ts$|^core/reference/' },
   to: { path: pattern },
 });
+/** The folders of the core from the ground up: each may import only what stands before it. Tests may look up. */
+const floors = [
+  ...['numeric', 'statistics', 'time', 'chemistry', 'wear', 'quantity', 'formulas', 'finding', 'water'],
+  ...['catalogue', 'rules', 'planning', 'explain', 'calculators'],
+];
+const floor = (folder, i) => ({
+  name: `core-${folder}`,
+  severity: 'error',
+  comment: `core/${folder} may import only core folders under it: ${floors.slice(0, i).join(', ')}`,
+  from: { path: `^core/${folder}/`, pathNot: '\\.test\\.ts$|/testing/' },
+  to: { path: `^core/(${floors.slice(i + 1).join('|')})/` },
+});
 module.exports = {
   forbidden: [
     layer('core', []),
+    ...floors.slice(0, -1).map(floor),
+    {
+      name: 'core-folder-has-its-floor',
+      severity: 'error',
+      comment: 'A new folder of the core is given its place among the floors',
+      from: { path: '^core/[^/]+/', pathNot: `^core/(${floors.join('|')}|reference)/` },
+      to: {},
+    },
     layer('contract', ['core']),
     layer('model', ['contract', 'core']),
     layer('usecases', ['model', 'contract', 'core']),

@@ -5,7 +5,7 @@ import { chanceDue } from '../core/planning/dueCurve.ts';
 import { houseCostRatios } from '../core/planning/lateness.ts';
 import { planAll } from '../core/planning/planAll.ts';
 import { noStoreFigures, type JobFacts, type LookFact, type ServiceFact } from '../core/rules/facts.ts';
-import type { IntervalRule, RuleKind } from '../core/rules/rule.ts';
+import type { IntervalRule, RuleKind } from '../core/catalogue/rule.ts';
 import { parameters } from '../core/water/parameters.ts';
 import { foundGrades, wearEdges, type Found } from '../core/wear/found.ts';
 import { normalCdf, Z_90 } from '../core/statistics/normal.ts';

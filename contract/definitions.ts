@@ -1,11 +1,11 @@
 import * as v from 'valibot';
 import { cautionIds } from '../core/catalogue/cautions.ts';
-import { eventKinds } from '../core/rules/eventKinds.ts';
+import { eventKinds } from '../core/catalogue/eventKinds.ts';
 import { permitIds, skillIds } from '../core/catalogue/hands.ts';
 import { bathKinds, guardedSources, pathPlaces } from '../core/catalogue/types.ts';
 import { parameterIds } from '../core/water/parameters.ts';
-import { counterIds, measureIds, storeMeasureIds } from '../core/rules/measures.ts';
-import { bandSides, conditionBases, limitSetters } from '../core/rules/rule.ts';
+import { counterIds, measureIds, storeMeasureIds } from '../core/quantity/measures.ts';
+import { bandSides, conditionBases, limitSetters } from '../core/catalogue/rule.ts';
 import { recurrenceForm } from '../core/time/recurrenceForm.ts';
 import { choice, day, flag, name, number, text } from './fields.ts';
 

@@ -3,7 +3,7 @@ import { pathPlaces, type EquipmentKind } from '../core/catalogue/types.ts';
 import { findProgramme, testsOf } from '../core/catalogue/programmes.ts';
 import { crew } from './crew.ts';
 import { visitDays } from '../core/planning/visits.ts';
-import { measures } from '../core/rules/measures.ts';
+import { measures } from '../core/quantity/measures.ts';
 import { vesselVolumeL } from '../core/water/vesselVolume.ts';
 import { parameters, type ParameterId } from '../core/water/parameters.ts';
 import { storedUnitOf } from '../core/water/parameterUnits.ts';

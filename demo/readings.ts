@@ -1,5 +1,5 @@
 import { addDays, daysBetween, type Day } from '../core/time/day.ts';
-import { measures } from '../core/rules/measures.ts';
+import { measures } from '../core/quantity/measures.ts';
 import { readableFacts } from '../model/water/componentChannel.ts';
 import { parameters } from '../core/water/parameters.ts';
 import type { Chance } from './chance.ts';

@@ -1,4 +1,4 @@
-import type { MeasureId } from '../core/rules/measures.ts';
+import type { MeasureId } from '../core/quantity/measures.ts';
 import type { ParameterId } from '../core/water/parameters.ts';
 import type { RecordContent } from '../contract/records.ts';
 import type { WaterTruth } from './waterTruth.ts';

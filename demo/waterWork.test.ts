@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { planChange } from '../core/water/change/planChange.ts';
-import { seawaterDensityKgM3 } from '../core/water/seawaterDensity.ts';
+import { seawaterDensityKgM3 } from '../core/chemistry/seawaterDensity.ts';
 import { definitionsOf } from '../model/facts/definition.ts';
 import { RecordIndex } from '../model/facts/recordIndex.ts';
 import { instantAtOf, makePlan } from '../usecases/plan/plan.ts';

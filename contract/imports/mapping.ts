@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { gravityConventions, type GravityConvention } from '../../core/water/specificGravity.ts';
-import { measureIds } from '../../core/rules/measures.ts';
+import { gravityConventions, type GravityConvention } from '../../core/chemistry/specificGravity.ts';
+import { measureIds } from '../../core/quantity/measures.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
 import { foundGrades } from '../../core/wear/found.ts';
 import { choice, id, name, number, text } from '../fields.ts';

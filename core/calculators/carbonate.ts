@@ -1,7 +1,7 @@
 import { calculator } from './define.ts';
 import { num, optional, out, formula } from '../formulas/define.ts';
-import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
-import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
+import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../chemistry/constants.ts';
+import { seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
 import {
   carbonateConstantsFormula,
   phFromCarbon,

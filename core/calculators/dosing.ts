@@ -1,6 +1,6 @@
 import { calculator } from './define.ts';
 import { num, out, pick, formula } from '../formulas/define.ts';
-import { calciumCompounds, magnesiumCompounds, metalDoseGrams } from '../water/doses.ts';
+import { calciumCompounds, magnesiumCompounds, metalDoseGrams } from '../chemistry/doses.ts';
 import {
   raiseAlkalinity,
   alkalinityToTarget,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { isRefusal } from '../errors.ts';
-import { GRAVITY } from '../quantity/constants.ts';
+import { GRAVITY } from '../chemistry/constants.ts';
 import { runCalculator } from './define.ts';
 import { calculatorOf } from './registry.ts';
 import { changeMarks } from '../formulas/vessels.ts';

@@ -1,6 +1,6 @@
 import { calculator } from './define.ts';
 import { num, out, formula } from '../formulas/define.ts';
-import { ammoniaPkSea } from '../water/ammonia.ts';
+import { ammoniaPkSea } from '../chemistry/ammonia.ts';
 import {
   ammoniaFresh,
   ammoniaFreshMg,

@@ -1,6 +1,6 @@
 import { calculator } from './define.ts';
 import { num, out, formula } from '../formulas/define.ts';
-import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
+import { seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
 import {
   salinityFromRatioFormula,
   salinityFromConductivityLow,

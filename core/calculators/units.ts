@@ -1,4 +1,4 @@
-import { molarMass } from '../quantity/constants.ts';
+import { molarMass } from '../chemistry/constants.ts';
 import { calculator, type Calculator } from './define.ts';
 import { num, out, formula } from '../formulas/define.ts';
 import {

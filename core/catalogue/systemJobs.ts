@@ -1,5 +1,5 @@
 import { days, job } from './define.ts';
-import type { IntervalRule } from '../rules/rule.ts';
+import type { IntervalRule } from './rule.ts';
 import { parameterWord, parameterIds, type ParameterId } from '../water/parameters.ts';
 import type { EquipmentKind } from './types.ts';
 

@@ -1,6 +1,6 @@
-import type { EventKind } from '../rules/eventKinds.ts';
-import type { CounterId } from '../rules/measures.ts';
-import type { IntervalRule } from '../rules/rule.ts';
+import type { EventKind } from './eventKinds.ts';
+import type { CounterId } from '../quantity/measures.ts';
+import type { IntervalRule } from './rule.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { CautionId } from './cautions.ts';
 import type { Hands } from './hands.ts';

@@ -1,5 +1,5 @@
 import { formatNumber, quantities } from '../quantity/quantities.ts';
-import { measures, measureWord } from '../rules/measures.ts';
+import { measures, measureWord } from '../quantity/measures.ts';
 import { parameterWord, parameters } from '../water/parameters.ts';
 import type { Evidence, KnowMore } from '../planning/explainJob.ts';
 import { daysBetween, type Day } from '../time/day.ts';

@@ -1,5 +1,5 @@
 import { formatNumber, fromStored, quantities } from '../quantity/quantities.ts';
-import { measures, type Measure, type MeasureId } from '../rules/measures.ts';
+import { measures, type Measure, type MeasureId } from '../quantity/measures.ts';
 
 /** A reading in the unit it deserves: a roll in metres, the rest as stored. `more`: extra digits, for rates. */
 export function showMeasure(measure: MeasureId, value: number, more = 0): string {

@@ -1,7 +1,7 @@
 import { findKind } from '../catalogue/index.ts';
-import { eventWords } from '../rules/eventKinds.ts';
-import { measures, measureWord } from '../rules/measures.ts';
-import type { IntervalRule } from '../rules/rule.ts';
+import { eventWords } from '../catalogue/eventKinds.ts';
+import { measures, measureWord } from '../quantity/measures.ts';
+import type { IntervalRule } from '../catalogue/rule.ts';
 import { parameterWord } from '../water/parameters.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
 import { showMeasure } from './measureWord.ts';

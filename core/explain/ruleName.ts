@@ -1,4 +1,4 @@
-import type { RuleKind } from '../rules/rule.ts';
+import type { RuleKind } from '../catalogue/rule.ts';
 
 /** What a kind of rule is called beside its strip. */
 export const ruleName: Record<RuleKind, string> = {

@@ -4,7 +4,7 @@ import type { RuleReason } from '../rules/evaluation.ts';
 import { isDueWhenFound } from '../wear/found.ts';
 import { dayOf } from '../time/day.ts';
 import { chanceWord, dayWord, foundInWords, instantWord, rangeWord, type DateStyle } from './words.ts';
-import { measureWord } from '../rules/measures.ts';
+import { measureWord } from '../quantity/measures.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
 import { sayReason, type ReasonContext } from './ruleReason.ts';
 

@@ -1,8 +1,8 @@
 import { bisect } from '../numeric/bisect.ts';
 import { num, out, formula } from './define.ts';
 import { carbonateConstants } from './carbonateConstants.ts';
-import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
-import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
+import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../chemistry/constants.ts';
+import { seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
 
 const DSC =
   'Dickson, Sabine and Christian 2007, Guide to Best Practices for Ocean CO2 Measurements, PICES SP 3';

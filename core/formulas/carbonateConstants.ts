@@ -1,4 +1,4 @@
-import { ZERO_C_K } from '../quantity/constants.ts';
+import { ZERO_C_K } from '../chemistry/constants.ts';
 
 // Stoichiometric constants of sea water on the total pH scale, mol per kg of solution.
 // @source Dickson, Sabine and Christian 2007, Guide to Best Practices for Ocean CO2 Measurements, PICES Special

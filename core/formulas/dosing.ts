@@ -1,7 +1,7 @@
 import { num, optional, out, pick, formula } from './define.ts';
-import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
+import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../chemistry/constants.ts';
 import { Refusal } from '../errors.ts';
-import { alkalinityCompounds, alkalinityDoseGrams } from '../water/doses.ts';
+import { alkalinityCompounds, alkalinityDoseGrams } from '../chemistry/doses.ts';
 
 export const PURE = 'stoichiometry; IUPAC standard atomic weights (abridged); pure compound';
 export const volume = num('True water', 'L', 0.01, 1e9, 500, { quantity: 'volume' });

@@ -1,6 +1,6 @@
 import { bisect } from '../numeric/bisect.ts';
 import { num, out, formula } from './define.ts';
-import { GRAVITY, M_H_PER_US_GPM_FT2 } from '../quantity/constants.ts';
+import { GRAVITY, M_H_PER_US_GPM_FT2 } from '../chemistry/constants.ts';
 
 const grain = num('Grain', 'mm', 0.01, 50, 0.6);
 const porosity = num('Open space', '1', 0.2, 0.9, 0.42);

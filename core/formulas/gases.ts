@@ -1,8 +1,8 @@
 import { num, out, formula } from './define.ts';
-import { MEQ_PER_DKH, molarMass, ONE_ATM_KPA, ZERO_C_K } from '../quantity/constants.ts';
-import { airPressureKpa, oxygenSaturationMgL, pressureFactor } from '../water/oxygen.ts';
-import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
-import { T68_PER_T90 } from '../water/practicalSalinity.ts';
+import { MEQ_PER_DKH, molarMass, ONE_ATM_KPA, ZERO_C_K } from '../chemistry/constants.ts';
+import { airPressureKpa, oxygenSaturationMgL, pressureFactor } from '../chemistry/oxygen.ts';
+import { seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
+import { T68_PER_T90 } from '../chemistry/practicalSalinity.ts';
 import { lnK0 } from './carbonateConstants.ts';
 
 const BK = 'Benson and Krause 1984, Limnology and Oceanography 29, 620–632 (Standard Methods 4500-O)';

@@ -1,8 +1,8 @@
 import { num, out, formula } from './define.ts';
-import { ZERO_C_K } from '../quantity/constants.ts';
+import { ZERO_C_K } from '../chemistry/constants.ts';
 import { Refusal } from '../errors.ts';
-import { heatCapacityJKgK } from '../water/heatCapacity.ts';
-import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
+import { heatCapacityJKgK } from '../chemistry/heatCapacity.ts';
+import { seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
 
 const SATURATION = [
   1167.0521452767, -724213.16703206, -17.073846940092, 12020.82470247, -3232555.0322333, 14.91510861353,

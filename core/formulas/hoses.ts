@@ -1,6 +1,6 @@
 import { num, out, formula } from './define.ts';
 import { frictionFactor } from './hydraulics.ts';
-import { GRAVITY } from '../quantity/constants.ts';
+import { GRAVITY } from '../chemistry/constants.ts';
 import { bisect } from '../numeric/bisect.ts';
 import { Refusal } from '../errors.ts';
 

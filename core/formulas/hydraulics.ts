@@ -1,5 +1,5 @@
 import { num, out, table, formula } from './define.ts';
-import { GRAVITY, ONE_ATM_KPA } from '../quantity/constants.ts';
+import { GRAVITY, ONE_ATM_KPA } from '../chemistry/constants.ts';
 import { Refusal } from '../errors.ts';
 
 const DW = 'Darcy and Weisbach; Colebrook 1939, J. Inst. Civ. Eng. 11, 133–156';

@@ -1,6 +1,6 @@
 import { Refusal } from '../errors.ts';
 import { num, optional, out, formula } from './define.ts';
-import { FARADAY, GAS_CONSTANT, ZERO_C_K } from '../quantity/constants.ts';
+import { FARADAY, GAS_CONSTANT, ZERO_C_K } from '../chemistry/constants.ts';
 
 const NERNST = 'Nernst: 2.302585 R T/F, CODATA 2018 constants';
 export const nernstMvPerPh = (t: number): number =>

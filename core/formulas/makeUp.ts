@@ -1,7 +1,7 @@
 import { num, out, table, formula } from './define.ts';
-import { rejectionPercent } from '../water/makeUp/rejection.ts';
-import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
-import { CACO3_PER_EQ, GAS_CONSTANT, molarMass, ZERO_C_K } from '../quantity/constants.ts';
+import { rejectionPercent } from '../chemistry/rejection.ts';
+import { seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
+import { CACO3_PER_EQ, GAS_CONSTANT, molarMass, ZERO_C_K } from '../chemistry/constants.ts';
 
 const flow = (label: string, example: number) =>
   num(label, 'L/h', 0.0001, 1e7, example, { quantity: 'flow' });

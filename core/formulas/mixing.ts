@@ -1,9 +1,9 @@
-import { afterChanges } from '../water/dilution.ts';
+import { afterChanges } from '../chemistry/dilution.ts';
 import { fraction, num, out, formula } from './define.ts';
 import { Refusal } from '../errors.ts';
-import { salinityExchangeLitres } from '../water/salinityExchange.ts';
-import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
-import { heatCapacityJKgK } from '../water/heatCapacity.ts';
+import { salinityExchangeLitres } from '../chemistry/salinityExchange.ts';
+import { seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
+import { heatCapacityJKgK } from '../chemistry/heatCapacity.ts';
 
 const MASS = 'mass balance (arithmetic)';
 const EOS = 'EOS-80 density: Fofonoff and Millard 1983';

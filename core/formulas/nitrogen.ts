@@ -1,6 +1,6 @@
 import { fraction, num, out, formula } from './define.ts';
-import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
-import { ammoniaPkFresh, unionizedShare } from '../water/ammonia.ts';
+import { CACO3_PER_EQ, MEQ_PER_DKH, molarMass } from '../chemistry/constants.ts';
+import { ammoniaPkFresh, unionizedShare } from '../chemistry/ammonia.ts';
 
 const EMERSON = 'Emerson, Russo, Lund and Thurston 1975, J. Fish. Res. Board Can. 32, 2379–2383';
 const TE = 'Timmons and Ebeling, Recirculating Aquaculture: feed × protein × 0.092';

@@ -10,7 +10,7 @@ import {
   molarMass,
   ONE_ATM_KPA,
   ZERO_C_K,
-} from '../quantity/constants.ts';
+} from '../chemistry/constants.ts';
 import { Refusal } from '../errors.ts';
 
 const CALCITE = 'mass balance; CaCO3 stoichiometry; 1 dKH L = 17.848 mg CaCO3';

@@ -1,17 +1,17 @@
 import { bisect } from '../numeric/bisect.ts';
 import { num, optional, out, formula } from './define.ts';
-import { ZERO_C_K } from '../quantity/constants.ts';
-import { seawaterDensityKgM3 } from '../water/seawaterDensity.ts';
-import type { gravityConventions } from '../water/specificGravity.ts';
-import { gravityFromSalinity, salinityFromGravityPpt } from '../water/specificGravity.ts';
+import { ZERO_C_K } from '../chemistry/constants.ts';
+import { seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
+import type { gravityConventions } from '../chemistry/specificGravity.ts';
+import { gravityFromSalinity, salinityFromGravityPpt } from '../chemistry/specificGravity.ts';
 import {
   ratioFromSalinity,
   salinityFromRatio,
   salinityWithExtension,
   STANDARD_CONDUCTIVITY,
   T68_PER_T90,
-} from '../water/practicalSalinity.ts';
-import { heatCapacityJKgK } from '../water/heatCapacity.ts';
+} from '../chemistry/practicalSalinity.ts';
+import { heatCapacityJKgK } from '../chemistry/heatCapacity.ts';
 
 const PSS = 'Fofonoff and Millard 1983, UNESCO Technical Papers in Marine Science 44 (PSS-78)';
 export const EOS = 'Fofonoff and Millard 1983, UNESCO Technical Papers in Marine Science 44 (EOS-80)';

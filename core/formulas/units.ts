@@ -12,7 +12,7 @@ import {
   MEQ_PER_DKH,
   molarMass,
   POUND_FORCE_N,
-} from '../quantity/constants.ts';
+} from '../chemistry/constants.ts';
 
 export const EXACT = 'exact definitions (international yard and pound 1959; US gallon 231 in³)';
 

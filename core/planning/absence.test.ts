@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { restingLevel, riseBetween } from '../water/restingLevel.ts';
-import { oxygenSaturationMgL } from '../water/oxygen.ts';
+import { oxygenSaturationMgL } from '../chemistry/oxygen.ts';
 import { normalCdf, Z_90 } from '../statistics/normal.ts';
 import { chanceOfLife } from './dueCurve.ts';
 import { awayAnswer, outlasts } from './away.ts';

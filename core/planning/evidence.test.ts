@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { definitionOf } from '../catalogue/index.ts';
 import { withOverrides, type JobDefinition } from '../catalogue/types.ts';
 import type { JobFacts, ServiceFact } from '../rules/facts.ts';
-import type { IntervalRule } from '../rules/rule.ts';
+import type { IntervalRule } from '../catalogue/rule.ts';
 import { emptyFacts, emptySeries } from '../rules/testing/emptyFacts.ts';
 import { addDays, endOfDay, instantOfLocal, noonOf } from '../time/day.ts';
 import { houseCostRatios } from './lateness.ts';

@@ -1,8 +1,8 @@
 import { isDueWhenFound, type Found } from '../wear/found.ts';
 import { jobAge } from '../rules/age.ts';
 import { instantOf, type JobFacts } from '../rules/facts.ts';
-import { measures, type CounterId, type MeasureId } from '../rules/measures.ts';
-import type { IntervalRule } from '../rules/rule.ts';
+import { measures, type CounterId, type MeasureId } from '../quantity/measures.ts';
+import type { IntervalRule } from '../catalogue/rule.ts';
 import { addDays, daysBetween, dayOf, weekdayOf, type Day, type Instant } from '../time/day.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import { wearPosterior } from '../wear/wearPosterior.ts';

@@ -1,5 +1,5 @@
-import { heatCapacityJKgK } from '../water/heatCapacity.ts';
-import { oxygenSaturationMgL } from '../water/oxygen.ts';
+import { heatCapacityJKgK } from '../chemistry/heatCapacity.ts';
+import { oxygenSaturationMgL } from '../chemistry/oxygen.ts';
 import { oxygenUseMgPerHour } from './round/matters.ts';
 
 // What a power cut does to a body of water, hour by hour. On the safe side: nothing comes in by the surface.

@@ -6,7 +6,7 @@ import { evaluate } from '../rules/evaluate.ts';
 import type { OtherJob, RuleCurve, RuleReason } from '../rules/evaluation.ts';
 import { instantOf, type Done, type JobFacts, type LookFact } from '../rules/facts.ts';
 import { jobAge, plainAge, possibleAges, weighed, type JobAge, type PossibleAge } from '../rules/age.ts';
-import type { RuleKind } from '../rules/rule.ts';
+import type { RuleKind } from '../catalogue/rule.ts';
 import { wearEvidenceOf, type WearEvidence } from '../rules/wearEvidence.ts';
 import type { WearPriors } from '../wear/wearGrid.ts';
 import { chanceDue, dayOfShare, dueCurveOf, type DueCurve } from './dueCurve.ts';

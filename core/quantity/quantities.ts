@@ -9,12 +9,12 @@ import {
   M_PER_FOOT,
   M_PER_INCH,
   MEQ_PER_DKH,
-} from './constants.ts';
+} from '../chemistry/constants.ts';
 import {
   gravityFromSalinity,
   salinityFromGravityPpt,
   type GravityConvention,
-} from '../water/specificGravity.ts';
+} from '../chemistry/specificGravity.ts';
 
 /** A unit a person may choose: how to get to the stored unit and back, and how many digits it deserves. */
 export interface Unit {

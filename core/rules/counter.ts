@@ -1,5 +1,5 @@
 import { MS_PER_DAY, type Instant } from '../time/day.ts';
-import { measures, type CounterId } from './measures.ts';
+import { measures, type CounterId } from '../quantity/measures.ts';
 
 /** What wears a part, counted: a meter that adds up (hours, litres), or a standing rate from a date (feed a day). */
 export interface Counter {

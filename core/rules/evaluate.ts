@@ -8,7 +8,7 @@ import { season } from './evaluators/season.ts';
 import { usage } from './evaluators/usage.ts';
 import { waterTest } from './evaluators/waterTest.ts';
 import { wear } from './evaluators/wear.ts';
-import type { IntervalRule, RuleKind } from './rule.ts';
+import type { IntervalRule, RuleKind } from '../catalogue/rule.ts';
 
 const evaluators: { [K in RuleKind]: Evaluate<K> } = {
   wear,

@@ -2,12 +2,12 @@ import type { WorkShown } from './workShown.ts';
 import type { Found } from '../wear/found.ts';
 import type { JobAge, PossibleAge } from './age.ts';
 import type { WearEvidence } from './wearEvidence.ts';
-import type { EventKind } from './eventKinds.ts';
+import type { EventKind } from '../catalogue/eventKinds.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { JobFacts } from './facts.ts';
 import type { StoreRate } from './storeRate.ts';
-import type { CounterId, MeasureId, StoreMeasureId } from './measures.ts';
-import type { IntervalRule, LimitSetter, RuleKind } from './rule.ts';
+import type { CounterId, MeasureId, StoreMeasureId } from '../quantity/measures.ts';
+import type { IntervalRule, LimitSetter, RuleKind } from '../catalogue/rule.ts';
 import type { LifeRange } from '../wear/wearGrid.ts';
 import type { Day, Instant } from '../time/day.ts';
 

@@ -1,9 +1,9 @@
 import type { JobDefinition } from '../catalogue/types.ts';
 import type { Instant } from '../time/day.ts';
-import type { EventKind } from './eventKinds.ts';
+import type { EventKind } from '../catalogue/eventKinds.ts';
 import type { TestPoint, TestSeries } from '../water/testSeries.ts';
 import type { Counter } from './counter.ts';
-import type { MeasureId } from './measures.ts';
+import type { MeasureId } from '../quantity/measures.ts';
 import type { Rest } from '../time/runningClock.ts';
 import type { Found } from '../wear/found.ts';
 

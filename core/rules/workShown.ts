@@ -1,7 +1,7 @@
 import { NINETEEN_IN_TWENTY } from '../statistics/confidence.ts';
 import { MS_PER_DAY, type Instant } from '../time/day.ts';
 import type { UnitReading } from './facts.ts';
-import { measures, type MeasureId } from './measures.ts';
+import { measures, type MeasureId } from '../quantity/measures.ts';
 
 /** What a service did to what is read on its unit: the last reading before it against the first one after. */
 export interface WorkShown {

@@ -1,5 +1,5 @@
 import { isAlarm } from './alarms.ts';
-import { afterChanges } from './dilution.ts';
+import { afterChanges } from '../chemistry/dilution.ts';
 import { parameters, type ParameterId } from './parameters.ts';
 import { mostADay } from './remedies/limits.ts';
 

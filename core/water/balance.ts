@@ -1,4 +1,4 @@
-import { MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
+import { MEQ_PER_DKH, molarMass } from '../chemistry/constants.ts';
 import type { Band } from './parameters.ts';
 
 /** Calcium that goes with a dKH as corals and reactors use it: 20.04 mg/L for each meq/L. @source stoichiometry of CaCO3 */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { molarMass } from '../quantity/constants.ts';
+import { molarMass } from '../chemistry/constants.ts';
 import { dangersOf, type DangerTest, type DangerTests, type Living } from './dangers.ts';
 
 const reef: Living = {

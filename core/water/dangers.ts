@@ -1,5 +1,5 @@
-import { molarMass } from '../quantity/constants.ts';
-import { ammoniaPkFresh, ammoniaPkSea, unionizedShare } from './ammonia.ts';
+import { molarMass } from '../chemistry/constants.ts';
+import { ammoniaPkFresh, ammoniaPkSea, unionizedShare } from '../chemistry/ammonia.ts';
 import type { ParameterId } from './parameters.ts';
 
 // Water that is poisonous for what lives in it, whatever programme it is on, or none. Every limit is quoted from memory of

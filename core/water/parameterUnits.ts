@@ -1,6 +1,6 @@
 import { lookUp } from '../lookUp.ts';
 import { isRefusal, Refusal, requireWithin } from '../errors.ts';
-import { molarMass } from '../quantity/constants.ts';
+import { molarMass } from '../chemistry/constants.ts';
 import { quantities, scaled, type Unit } from '../quantity/quantities.ts';
 import { parameters, type ParameterId } from './parameters.ts';
 import {
@@ -8,8 +8,8 @@ import {
   salinityWithExtension,
   STANDARD_CONDUCTIVITY,
   T68_PER_T90,
-} from './practicalSalinity.ts';
-import { densityLimits, seawaterDensityKgM3 } from './seawaterDensity.ts';
+} from '../chemistry/practicalSalinity.ts';
+import { densityLimits, seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
 import { bisect } from '../numeric/bisect.ts';
 
 // Units as kits and laboratories print them. One is stored; the others are this many of it, or follow a published scale.

@@ -1,7 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
-import { seawaterDensityKgM3 } from './seawaterDensity.ts';
-import { gravityFromSalinity, salinityFromGravityPpt, type GravityConvention } from './specificGravity.ts';
+import { seawaterDensityKgM3 } from '../chemistry/seawaterDensity.ts';
+import {
+  gravityFromSalinity,
+  salinityFromGravityPpt,
+  type GravityConvention,
+} from '../chemistry/specificGravity.ts';
 import { litresPerCm, surfaceAreaCm2, vesselVolumeL } from './vesselVolume.ts';
 
 // EOS-80, Fofonoff and Millard 1983, UNESCO Technical Papers in Marine Science 44; published check values.

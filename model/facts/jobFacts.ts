@@ -5,8 +5,8 @@ import type { JobDefinition } from '../../core/catalogue/types.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
 import { unrolled, type Counter } from '../../core/rules/counter.ts';
-import { measures, type Measure } from '../../core/rules/measures.ts';
-import { announcedReach, eventWords, type EventKind } from '../../core/rules/eventKinds.ts';
+import { measures, type Measure } from '../../core/quantity/measures.ts';
+import { announcedReach, eventWords, type EventKind } from '../../core/catalogue/eventKinds.ts';
 import {
   instantOf,
   type JobFacts,

@@ -2,7 +2,7 @@ import { hasRole } from '../../core/catalogue/roles.ts';
 import { worksLike } from './worksLike.ts';
 import type { JobDefinition } from '../../core/catalogue/types.ts';
 import { noStoreFigures, type StoreFigures } from '../../core/rules/facts.ts';
-import type { StoreMeasureId } from '../../core/rules/measures.ts';
+import type { StoreMeasureId } from '../../core/quantity/measures.ts';
 import type { Instant } from '../../core/time/day.ts';
 import { measuredLoss, type DailyLoss } from '../../core/water/topOff/dailyLoss.ts';
 import { usualEvaporation } from '../../core/water/topOff/evaporation.ts';

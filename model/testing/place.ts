@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { MS_PER_DAY } from '../../core/time/day.ts';
-import { measures, type MeasureId } from '../../core/rules/measures.ts';
+import { measures, type MeasureId } from '../../core/quantity/measures.ts';
 import { parameters, type ParameterId } from '../../core/water/parameters.ts';
 import { definitionsOf } from '../facts/definition.ts';
 import { RecordIndex } from '../facts/recordIndex.ts';

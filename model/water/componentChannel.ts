@@ -1,4 +1,4 @@
-import { measures, type Measure, type MeasureId } from '../../core/rules/measures.ts';
+import { measures, type Measure, type MeasureId } from '../../core/quantity/measures.ts';
 import { parameters, parameterWord, type ParameterId } from '../../core/water/parameters.ts';
 import type { QuantityId } from '../../core/quantity/quantities.ts';
 import type { RecordContent } from '../../contract/records.ts';

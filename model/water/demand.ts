@@ -1,7 +1,7 @@
 import { hasRole } from '../../core/catalogue/roles.ts';
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import type { Demand } from '../../core/water/makeUp/demand.ts';
-import { measures } from '../../core/rules/measures.ts';
+import { measures } from '../../core/quantity/measures.ts';
 import {
   dailyLoss,
   measuredLoss,

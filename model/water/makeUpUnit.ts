@@ -1,7 +1,7 @@
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { recentPerDay, totalBetween, type Counter } from '../../core/rules/counter.ts';
-import type { MeasureId } from '../../core/rules/measures.ts';
-import { CACO3_PER_EQ } from '../../core/quantity/constants.ts';
+import type { MeasureId } from '../../core/quantity/measures.ts';
+import { CACO3_PER_EQ } from '../../core/chemistry/constants.ts';
 import { noStoreFigures, type StoreFigures, type UnitReading } from '../../core/rules/facts.ts';
 import { unitState } from '../../core/water/makeUp/unitState.ts';
 import {

@@ -1,5 +1,5 @@
 import { formatNumber, quantities } from '../../core/quantity/quantities.ts';
-import { measures, measureWord, type Measure, type MeasureId } from '../../core/rules/measures.ts';
+import { measures, measureWord, type Measure, type MeasureId } from '../../core/quantity/measures.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { Snapshot } from '../snapshot.ts';
 import { readableFacts, type Readable } from './componentChannel.ts';

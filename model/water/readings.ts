@@ -1,5 +1,5 @@
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
-import type { MeasureId } from '../../core/rules/measures.ts';
+import type { MeasureId } from '../../core/quantity/measures.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { RecordIndex } from '../facts/recordIndex.ts';

@@ -1,5 +1,5 @@
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
-import { rejectionPercent } from '../../core/water/makeUp/rejection.ts';
+import { rejectionPercent } from '../../core/chemistry/rejection.ts';
 import type { UnitReading } from '../../core/rules/facts.ts';
 
 /** The feed changes slowly: its last TDS holds so long. House default. */

@@ -1,6 +1,6 @@
 import { formatNumber } from '../../core/quantity/quantities.ts';
 import { parameters } from '../../core/water/parameters.ts';
-import { measures } from '../../core/rules/measures.ts';
+import { measures } from '../../core/quantity/measures.ts';
 import { canonicalJson } from '../../contract/canonicalJson.ts';
 import type { When } from '../../contract/fields.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';

@@ -1,4 +1,4 @@
-import type { MeasureId } from '../../core/rules/measures.ts';
+import type { MeasureId } from '../../core/quantity/measures.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import type { Found } from '../../core/wear/found.ts';
 import type { When } from '../../contract/fields.ts';

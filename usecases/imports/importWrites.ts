@@ -1,4 +1,4 @@
-import { measures } from '../../core/rules/measures.ts';
+import { measures } from '../../core/quantity/measures.ts';
 import type { RecordContent, RecordKind } from '../../contract/records.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import type { Write } from '../../contract/work.ts';

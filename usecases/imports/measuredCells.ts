@@ -1,4 +1,4 @@
-import type { MeasureId } from '../../core/rules/measures.ts';
+import type { MeasureId } from '../../core/quantity/measures.ts';
 import { knownReadings, readingRemark, type KnownReadings } from '../../model/water/readingFaults.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import type { CellRead } from './cells.ts';

@@ -1,4 +1,4 @@
-import { measures } from '../../core/rules/measures.ts';
+import { measures } from '../../core/quantity/measures.ts';
 import { parameters } from '../../core/water/parameters.ts';
 import type { When } from '../../contract/fields.ts';
 import type { CheckedDraft } from './againstKnown.ts';

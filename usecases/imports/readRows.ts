@@ -1,5 +1,5 @@
 import { lookUp } from '../../core/lookUp.ts';
-import type { MeasureId } from '../../core/rules/measures.ts';
+import type { MeasureId } from '../../core/quantity/measures.ts';
 import { parameterWord } from '../../core/water/parameters.ts';
 import { parameterUnit } from '../../core/water/parameterUnits.ts';
 import { typedValue } from '../../core/water/typedValue.ts';

@@ -13,7 +13,7 @@ import {
   type LearnedLife,
 } from '../../core/planning/explainJob.ts';
 import type { JobFacts } from '../../core/rules/facts.ts';
-import { measures } from '../../core/rules/measures.ts';
+import { measures } from '../../core/quantity/measures.ts';
 import type { Day } from '../../core/time/day.ts';
 
 /** Why a date lies where it lies, in sentences and figures, as a screen shows it. */

@@ -4,7 +4,7 @@ import { sayReason } from '../../core/explain/ruleReason.ts';
 import type { DueCurve } from '../../core/planning/dueCurve.ts';
 import type { JobPlan } from '../../core/planning/planJob.ts';
 import type { State } from '../../core/planning/states.ts';
-import type { RuleKind } from '../../core/rules/rule.ts';
+import type { RuleKind } from '../../core/catalogue/rule.ts';
 import { dayOf, type Day, type Instant } from '../../core/time/day.ts';
 import type { Band, ParameterId } from '../../core/water/parameters.ts';
 import { standingOf, type WaterStanding } from '../../core/water/standing.ts';

@@ -1,6 +1,6 @@
 import { isRefusal } from '../../core/errors.ts';
 import { refusalWord } from '../../core/explain/refusalWord.ts';
-import { askedJob } from '../../core/rules/rule.ts';
+import { askedJob } from '../../core/catalogue/rule.ts';
 import { byRisk } from '../../core/planning/byRisk.ts';
 import { planInto } from '../../core/planning/planAll.ts';
 import type { JobPlan } from '../../core/planning/planJob.ts';
@@ -19,7 +19,7 @@ import {
 import { nameOfJob, RecordIndex, targetOfJob } from '../../model/facts/recordIndex.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
 import type { When } from '../../contract/fields.ts';
-import { isCounter } from '../../core/rules/measures.ts';
+import { isCounter } from '../../core/quantity/measures.ts';
 import {
   incomingWaterOf,
   outOfBandOf,

@@ -9,7 +9,7 @@ import {
   type StillWater,
   type StillWaterId,
 } from '../../core/planning/round/standstill.ts';
-import { oxygenSaturationMgL } from '../../core/water/oxygen.ts';
+import { oxygenSaturationMgL } from '../../core/chemistry/oxygen.ts';
 import type { Instant } from '../../core/time/day.ts';
 import { litresOf } from '../../model/facts/litres.ts';
 import { zoneOfSystem } from '../../model/facts/places.ts';

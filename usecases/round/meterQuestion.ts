@@ -1,4 +1,4 @@
-import { measures, type Measure } from '../../core/rules/measures.ts';
+import { measures, type Measure } from '../../core/quantity/measures.ts';
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { repeatabilityOf, type Meter } from './meters.ts';
 

@@ -1,7 +1,7 @@
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import type { QuantityId } from '../../core/quantity/quantities.ts';
 import { conditionLimit } from '../../core/rules/evaluators/condition.ts';
-import { measures, type Measure, type MeasureId } from '../../core/rules/measures.ts';
+import { measures, type Measure, type MeasureId } from '../../core/quantity/measures.ts';
 import { isClear, trendOf } from '../../core/statistics/trend.ts';
 import { parameters, parameterWord, type ParameterId } from '../../core/water/parameters.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';

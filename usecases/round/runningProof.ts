@@ -1,4 +1,4 @@
-import { measures, type MeasureId } from '../../core/rules/measures.ts';
+import { measures, type MeasureId } from '../../core/quantity/measures.ts';
 import type { QuantityId } from '../../core/quantity/quantities.ts';
 import type { Instant } from '../../core/time/day.ts';
 import { readingsOfChannels } from '../../model/water/readings.ts';

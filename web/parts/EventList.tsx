@@ -1,6 +1,6 @@
 import { dayOf } from '../../core/time/day.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
-import { eventWords } from '../../core/rules/eventKinds.ts';
+import { eventWords } from '../../core/catalogue/eventKinds.ts';
 import { useNow, useSetting, useSnapshot } from '../api/data.ts';
 import { writeDay } from './dates.ts';
 

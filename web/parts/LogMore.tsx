@@ -1,6 +1,6 @@
 import TextField from '@mui/material/TextField';
 import { toStored, type QuantityId } from '../../core/quantity/quantities.ts';
-import type { MeasureId } from '../../core/rules/measures.ts';
+import type { MeasureId } from '../../core/quantity/measures.ts';
 import type { PlanRow } from '../../usecases/plan/plan.ts';
 import { useSetting, useSnapshot } from '../api/data.ts';
 import { newIds } from '../api/writing.tsx';

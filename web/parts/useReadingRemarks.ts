@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import type { MeasureId } from '../../core/rules/measures.ts';
+import type { MeasureId } from '../../core/quantity/measures.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import { knownReadings, readingRemark, type ReadingRemark } from '../../model/water/readingFaults.ts';
 import { readingsOf, useSnapshot } from '../api/data.ts';

@@ -1,4 +1,4 @@
-import { molarMass } from '../../quantity/constants.ts';
+import { molarMass } from '../../chemistry/constants.ts';
 import type { NutrientSource } from './types.ts';
 import { within } from './weights.ts';
 

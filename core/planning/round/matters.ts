@@ -1,5 +1,5 @@
-import { heatCapacityJKgK } from '../../water/heatCapacity.ts';
-import { oxygenSaturationMgL } from '../../water/oxygen.ts';
+import { heatCapacityJKgK } from '../../chemistry/heatCapacity.ts';
+import { oxygenSaturationMgL } from '../../chemistry/oxygen.ts';
 
 // How long something may be off before it starts to matter. Worked out from what is known; what is not known is named
 // and never guessed. Answers are rounded down: an hour early is better than one late.

@@ -4,7 +4,7 @@ import { oxygenLeft } from './oxygenLeft.ts';
 import type { OxygenFigures, Plant } from './plant.ts';
 import type { Still } from './simulate.ts';
 import { minutesWithoutMovement, stillWaters, usePerLitreH } from './standstill.ts';
-import { oxygenSaturationMgL } from '../../water/oxygen.ts';
+import { oxygenSaturationMgL } from '../../chemistry/oxygen.ts';
 
 const plantWith = (oxygen: OxygenFigures | null): Plant => ({
   systems: [{ systemId: 'a', name: 'A', gives: { flow: null, heat: null, air: null }, oxygen }],

@@ -1,5 +1,5 @@
-import { oxygenSaturationMgL } from '../../water/oxygen.ts';
-import { ZERO_C_K } from '../../quantity/constants.ts';
+import { oxygenSaturationMgL } from '../../chemistry/oxygen.ts';
+import { ZERO_C_K } from '../../chemistry/constants.ts';
 
 // How long a planned stop of all movement, of what breaks the surface or of the heating may last. A house model: its
 // constants are quoted from memory of the works named, none could be opened; a person's own figure replaces it.

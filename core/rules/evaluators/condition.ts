@@ -15,8 +15,8 @@ import {
   type RuleCurve,
 } from '../evaluation.ts';
 import { instantOf, type JobFacts, type UnitReading } from '../facts.ts';
-import { measures, type Measure } from '../measures.ts';
-import type { ConditionBase, IntervalRule } from '../rule.ts';
+import { measures, type Measure } from '../../quantity/measures.ts';
+import type { ConditionBase, IntervalRule } from '../../catalogue/rule.ts';
 import { lifeSeen } from '../wearEvidence.ts';
 import { worksShown } from '../workShown.ts';
 

@@ -3,7 +3,7 @@ import { judge, parameters } from '../../water/parameters.ts';
 import { courseTrend, isJudged, pointValue, readingError } from '../../water/testSeries.ts';
 import { alongLine, alreadyOver } from '../crossing.ts';
 import { byCalendar, type Evaluate, type RuleContext, type RuleReason } from '../evaluation.ts';
-import type { BandSide } from '../rule.ts';
+import type { BandSide } from '../../catalogue/rule.ts';
 import { crossedAt } from './condition.ts';
 
 type Leaving = {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { afterChanges } from '../dilution.ts';
+import { afterChanges } from '../../chemistry/dilution.ts';
 import { biggerChange } from './biggerChange.ts';
 
 const known = { systemL: 500, now: 40, highest: 30, newWater: 0, plannedL: 60, thereL: 300 };

@@ -1,4 +1,4 @@
-import { shareFor } from '../dilution.ts';
+import { shareFor } from '../../chemistry/dilution.ts';
 
 /** A change that the tests ask for. */
 export type BiggerChange =

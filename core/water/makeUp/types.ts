@@ -1,6 +1,6 @@
 import type { carbonBlockLife, resinLeft, roNormalised } from '../../formulas/makeUp.ts';
 import type { WorkedOf } from '../../formulas/workOut.ts';
-import type { MeasureId } from '../../rules/measures.ts';
+import type { MeasureId } from '../../quantity/measures.ts';
 import type { ParameterId } from '../parameters.ts';
 
 /** What a person enters once about a unit; null: not said. */

@@ -1,5 +1,5 @@
-import { ammoniaPkFresh, ammoniaPkSea, unionizedShare } from '../ammonia.ts';
-import { afterChanges } from '../dilution.ts';
+import { ammoniaPkFresh, ammoniaPkSea, unionizedShare } from '../../chemistry/ammonia.ts';
+import { afterChanges } from '../../chemistry/dilution.ts';
 import { FIRST_AID_CHANGE } from './limits.ts';
 import type { Remedy, WaterNow } from './types.ts';
 

@@ -6,7 +6,7 @@ import {
   calciumCompounds,
   magnesiumCompounds,
   metalDoseGrams,
-} from '../doses.ts';
+} from '../../chemistry/doses.ts';
 import { parameters, type ParameterId } from '../parameters.ts';
 import { daysFor, inside } from './limits.ts';
 import type { Remedy, Tested, WaterNow } from './types.ts';

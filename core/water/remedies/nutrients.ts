@@ -1,4 +1,4 @@
-import { afterChanges, shareFor } from '../dilution.ts';
+import { afterChanges, shareFor } from '../../chemistry/dilution.ts';
 import { exportWays, type ExportWay } from '../exportWays.ts';
 import type { ParameterId } from '../parameters.ts';
 import { LARGEST_CHANGE, mostADay } from './limits.ts';

@@ -1,4 +1,4 @@
-import { airPressureKpa, oxygenSaturationMgL, pressureFactor } from '../oxygen.ts';
+import { airPressureKpa, oxygenSaturationMgL, pressureFactor } from '../../chemistry/oxygen.ts';
 import type { Remedy, WaterNow } from './types.ts';
 
 /** Under this share of saturation animals labour, over it bubbles form in blood: common practice, no published source. */

@@ -4,7 +4,7 @@ import { remedyWord } from '../../explain/remedyWord.ts';
 import { allowed, casesOf, numberIn, numberOut } from '../../reference/cases.ts';
 import { CALCIUM_PER_DKH, imbalanceOf } from '../balance.ts';
 import { consumptionOf, doseAdvice } from '../consumption.ts';
-import { afterChanges } from '../dilution.ts';
+import { afterChanges } from '../../chemistry/dilution.ts';
 import { judge, parameters, type ParameterId } from '../parameters.ts';
 import type { TestPoint } from '../testSeries.ts';
 import { remediesOf } from './remedies.ts';

@@ -1,5 +1,5 @@
-import { salinityExchangeLitres } from '../salinityExchange.ts';
-import { densityLimits, seawaterDensityKgM3 } from '../seawaterDensity.ts';
+import { salinityExchangeLitres } from '../../chemistry/salinityExchange.ts';
+import { densityLimits, seawaterDensityKgM3 } from '../../chemistry/seawaterDensity.ts';
 import { daysFor } from './limits.ts';
 import type { Remedy, WaterNow } from './types.ts';
 

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { findKind } from '../../../core/catalogue/index.ts';
-import { measureIds, measures } from '../../../core/rules/measures.ts';
+import { measureIds, measures } from '../../../core/quantity/measures.ts';
 import { parameterWord, parameterIds, parameters } from '../../../core/water/parameters.ts';
 import { ownKindsOf } from '../../../model/facts/definition.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { noStoreFigures } from '../../../core/rules/facts.ts';
-import { measures, type Measure, type StoreMeasureId } from '../../../core/rules/measures.ts';
+import { measures, type Measure, type StoreMeasureId } from '../../../core/quantity/measures.ts';
 import type { Consequence, JobDefinition } from '../../../core/catalogue/types.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { useSetting } from '../../api/data.ts';

@@ -6,7 +6,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { foundInWords } from '../../../core/explain/words.ts';
 import { formatQuantity } from '../../../core/quantity/quantities.ts';
-import { measures, type MeasureId } from '../../../core/rules/measures.ts';
+import { measures, type MeasureId } from '../../../core/quantity/measures.ts';
 import { parameterUnit } from '../../../core/water/parameterUnits.ts';
 import type { ParameterId } from '../../../core/water/parameters.ts';
 import type { Found } from '../../../core/wear/found.ts';

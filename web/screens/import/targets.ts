@@ -1,4 +1,4 @@
-import { measures, measureIds, type MeasureId } from '../../../core/rules/measures.ts';
+import { measures, measureIds, type MeasureId } from '../../../core/quantity/measures.ts';
 import { quantities } from '../../../core/quantity/quantities.ts';
 import { storedUnitOf, unitsOfParameter } from '../../../core/water/parameterUnits.ts';
 import { parameterIds, parameters, type ParameterId } from '../../../core/water/parameters.ts';

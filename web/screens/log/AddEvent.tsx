@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { dayOf } from '../../../core/time/day.ts';
-import { eventWords } from '../../../core/rules/eventKinds.ts';
+import { eventWords } from '../../../core/catalogue/eventKinds.ts';
 import type { When } from '../../../contract/fields.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';

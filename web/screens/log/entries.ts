@@ -1,5 +1,5 @@
 import { dayOf, type Day } from '../../../core/time/day.ts';
-import { eventWords } from '../../../core/rules/eventKinds.ts';
+import { eventWords } from '../../../core/catalogue/eventKinds.ts';
 import { definitionsOf } from '../../../model/facts/definition.ts';
 import { placeOfJob, zoneOfSystem } from '../../../model/facts/places.ts';
 import { checksOf } from '../../../model/water/checks.ts';

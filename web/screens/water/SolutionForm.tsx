@@ -8,7 +8,7 @@ import {
   calciumCompounds,
   magnesiumCompounds,
   metalDoseGrams,
-} from '../../../core/water/doses.ts';
+} from '../../../core/chemistry/doses.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
 import type { Stored } from '../../../contract/records.ts';
 import type { Write } from '../../../contract/work.ts';

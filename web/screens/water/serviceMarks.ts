@@ -1,4 +1,4 @@
-import { eventWords } from '../../../core/rules/eventKinds.ts';
+import { eventWords } from '../../../core/catalogue/eventKinds.ts';
 import { definitionsOf } from '../../../model/facts/definition.ts';
 import { placeOfJob } from '../../../model/facts/places.ts';
 import { instantOfWhen } from '../../../model/facts/when.ts';

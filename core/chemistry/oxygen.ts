@@ -1,4 +1,4 @@
-import { ONE_ATM_KPA, ZERO_C_K } from '../quantity/constants.ts';
+import { ONE_ATM_KPA, ZERO_C_K } from './constants.ts';
 
 /** Oxygen at saturation in moist air at one atmosphere, mg/L. @source Benson and Krause 1984 */
 export function oxygenSaturationMgL(salinity: number, temperatureC: number): number {

@@ -1,5 +1,5 @@
 import { requireWithin } from '../errors.ts';
-import { ZERO_C_K } from '../quantity/constants.ts';
+import { ZERO_C_K } from './constants.ts';
 
 // Second derivatives by temperature of the Gibbs function of sea water at one atmosphere: polynomials in y = t/40 and
 // x = √(salinity over 40.188617 g/kg). Coefficients from memory, checked against reference cases made with TEOS-10.

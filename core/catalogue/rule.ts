@@ -1,6 +1,6 @@
 import type { Day } from '../time/day.ts';
 import type { EventKind } from './eventKinds.ts';
-import type { MeasureId, StoreMeasureId } from './measures.ts';
+import type { MeasureId, StoreMeasureId } from '../quantity/measures.ts';
 import type { ParameterId } from '../water/parameters.ts';
 import type { LifeRange } from '../wear/wearGrid.ts';
 

@@ -1,4 +1,4 @@
-import { MEQ_PER_DKH, molarMass } from '../quantity/constants.ts';
+import { MEQ_PER_DKH, molarMass } from './constants.ts';
 
 // What to weigh out, by stoichiometry of pure compounds. @source IUPAC standard atomic weights (abridged)
 

@@ -1,4 +1,4 @@
-import { ZERO_C_K } from '../quantity/constants.ts';
+import { ZERO_C_K } from './constants.ts';
 
 // How much of all ammonia is un-ionized, the part that harms.
 

@@ -1,4 +1,4 @@
-import type { QuantityId } from '../quantity/quantities.ts';
+import type { QuantityId } from './quantities.ts';
 
 /** What can be read on a piece of equipment, and which way it goes as the part wears. */
 export interface Measure {
