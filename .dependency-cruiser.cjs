@@ -18,7 +18,7 @@ const noPackages = (from, pattern) => ({
 });
 /** The folders of the core from the ground up: each may import only what stands before it. Tests may look up. */
 const floors = [
-  ...['numeric', 'statistics', 'time', 'chemistry', 'wear', 'quantity', 'formulas', 'finding', 'water'],
+  ...['numeric', 'statistics', 'time', 'chemistry', 'wear', 'quantity', 'formulas', 'diagnosis', 'water'],
   ...['catalogue', 'rules', 'planning', 'explain', 'calculators'],
 ];
 const floor = (folder, i) => ({

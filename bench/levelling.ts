@@ -1,6 +1,6 @@
 import { exactModel } from '../core/planning/levelling/exactModel.ts';
 import type { LevelInstance, Placement } from '../core/planning/levelling/instance.ts';
-import { levelled, ruinsFor } from '../core/planning/levelling/level.ts';
+import { levelled, iterationsFor } from '../core/planning/levelling/level.ts';
 import { priced } from '../core/planning/levelling/priced.ts';
 import { loadHighs } from '../core/planning/levelling/testing/highs.ts';
 import { instanceOf, type Shape } from '../core/planning/levelling/testing/instances.ts';
@@ -66,11 +66,11 @@ const all = PLACES * JOBS_OF_PLACE;
 const places = Array.from({ length: PLACES }, (_, i) =>
   instanceOf(1000 + i, { jobs: JOBS_OF_PLACE, visits: 12, everyDays: 7, capacityMin: 1000 }),
 );
-const plansOf = (ruins: number): Placement[] => places.map((place) => levelled(place, { ruins }));
+const plansOf = (iterations: number): Placement[] => places.map((place) => levelled(place, { iterations }));
 const costOf = (plans: readonly Placement[]): number =>
   plans.reduce((sum, plan, i) => sum + priced(places[i] as LevelInstance, plan).total, 0);
 const [rough, roughMs] = timed(() => plansOf(0));
-const [fine, fineMs] = timed(() => plansOf(ruinsFor(JOBS_OF_PLACE, all)));
+const [fine, fineMs] = timed(() => plansOf(iterationsFor(JOBS_OF_PLACE, all)));
 print(
   '500 systems × 20 jobs × 12 weeks (50 places of 10 systems): no search',
   `${roughMs.toFixed(0)} ms, cost ${costOf(rough).toFixed(0)} min`,
@@ -83,7 +83,9 @@ if (first && before) {
   print(
     'after one change: its place again, from the plan of before',
     spread(
-      runsOf(9, () => levelled({ ...first, jobs }, { from: before, ruins: ruinsFor(JOBS_OF_PLACE, all) })),
+      runsOf(9, () =>
+        levelled({ ...first, jobs }, { from: before, iterations: iterationsFor(JOBS_OF_PLACE, all) }),
+      ),
     ),
   );
 }

@@ -8,7 +8,7 @@ import type { Write } from '../contract/work.ts';
 import { addDays } from '../core/time/day.ts';
 import { foundGrades } from '../core/wear/found.ts';
 import { Chance } from '../demo/chance.ts';
-import { PlanDesk } from '../server/planning/planDesk.ts';
+import { Planner } from '../server/planning/planner.ts';
 import { openDatabases } from '../store/database.ts';
 import { KeptPlans } from '../store/keptPlans.ts';
 import { Store } from '../store/store.ts';
@@ -106,7 +106,7 @@ function installation(): { writes: Write[]; jobIds: string[] } {
 const dataDir = mkdtempSync(join(tmpdir(), 'jondrel-bench-'));
 const databases = await openDatabases(dataDir, 'copy.sqlite');
 const store = new Store(databases, () => NOW);
-const desk = new PlanDesk(
+const planner = new Planner(
   { store, kept: new KeptPlans(databases, store), file: databases.file },
   () => NOW,
   (error) => process.stderr.write(`${String(error)}\n`),
@@ -117,8 +117,8 @@ try {
     await store.apply({ writes: writes.slice(from, from + CHUNK), who: 'bench', why: '' });
   print(`made: ${jobIds.length} jobs, ${jobIds.length * CYCLES} services`, '');
   let start = performance.now();
-  await desk.plan();
-  await desk.stored();
+  await planner.plan();
+  await planner.stored();
   print('baseline: everything read, planned and stored anew', `${(performance.now() - start).toFixed(0)} ms`);
   const alone: number[] = [];
   const stored: number[] = [];
@@ -127,13 +127,13 @@ try {
     start = performance.now();
     await store.apply(unit);
     alone.push(performance.now() - start);
-    await desk.stored();
+    await planner.stored();
     stored.push(performance.now() - start);
   }
   print('baseline: the service written, nothing planned', spread(alone));
   print('a service written until its new date is stored', spread(stored));
 } finally {
-  await desk.stop();
+  await planner.stop();
   await databases.reader.destroy();
   await databases.writer.destroy();
   rmSync(dataDir, { recursive: true });

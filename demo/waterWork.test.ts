@@ -7,7 +7,7 @@ import { instantAtOf, makePlan } from '../usecases/plan/plan.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { changeFacts } from '../usecases/water/changeFacts.ts';
 import { leadSteps } from '../usecases/water/leads.ts';
-import { makeUpDesk } from '../usecases/water/makeUpDesk.ts';
+import { makeUpView } from '../usecases/water/makeUpView.ts';
 import { sourceAnswer } from '../usecases/water/sourceFacts.ts';
 import { demoRecords } from './records.ts';
 
@@ -83,8 +83,8 @@ describe('worked out by hand, from what stands in the records', () => {
   });
 
   test('make-up: 33 L to mix out of product in hand, begun at 21:00 the evening before; the resin’s day', () => {
-    const desk = makeUpDesk(evidence, idOf('site', 'Workshop'), NOW, () => false);
-    const [unit] = desk.units;
+    const view = makeUpView(evidence, idOf('site', 'Workshop'), NOW, () => false);
+    const [unit] = view.units;
     const next = unit?.next;
     expect(next).toMatchObject({ visit: '2026-11-28', neededL: 151, present: { salt: 118 } });
     expect(next?.batch).toMatchObject({ mixL: 33, litres: 0, hours: 0, mixingHours: 12 });
@@ -134,7 +134,7 @@ describe('worked out by hand, from what stands in the records', () => {
   });
 
   test('mangrove pool’s top-off takes more than it did: said, with checks, and no cause claimed', () => {
-    const [topOff] = makeUpDesk(evidence, idOf('site', 'Botanical conservatory'), NOW, () => false).topOffs;
+    const [topOff] = makeUpView(evidence, idOf('site', 'Botanical conservatory'), NOW, () => false).topOffs;
     // its truth: 19 L a day, 1.6 times as much in the last eight days
     expect(topOff?.loss.verdict).toBe('more');
     expect(topOff?.loss.usual?.perDay).toBeGreaterThan(18);

@@ -342,7 +342,7 @@ test('a cold drum: what it needs first, a figure that opens its calculator, and 
   await expect(page.getByRole('textbox', { name: 'Surface of the vessel' })).toHaveValue('0.25');
 });
 
-test('readings typed at the make-up desk: what cannot be is refused by name, below the lowest is kept as such', async ({
+test('readings typed at the make-up view: what cannot be is refused by name, below the lowest is kept as such', async ({
   page,
   server,
 }) => {
@@ -374,7 +374,7 @@ test('readings typed at the make-up desk: what cannot be is refused by name, bel
   ).toBeVisible();
 });
 
-test('a reading that can hardly be is asked about where it is typed: at the desk, on the page of its equipment', async ({
+test('a reading that can hardly be is asked about where it is typed: at the view, on the page of its equipment', async ({
   page,
   server,
 }) => {

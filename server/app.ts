@@ -6,13 +6,13 @@ import helmet from 'helmet';
 import { requireHarmlessName } from '../contract/json.ts';
 import type { Databases } from '../store/database.ts';
 import type { Store } from '../store/store.ts';
-import type { PlanDesk } from './planning/planDesk.ts';
+import type { Planner } from './planning/planner.ts';
 import type { Safekeeping } from './safekeeping/safekeeping.ts';
 import { errorBorder } from './errorBorder.ts';
 import { HttpProblem } from './httpProblem.ts';
 import { requestLog } from './requestLog.ts';
 import type { Logger } from 'pino';
-import { type AccessDesk } from './access/desk.ts';
+import { type AccessParts } from './access/accessParts.ts';
 import { callerOf } from './access/caller.ts';
 import { cookieSessions } from './access/cookieSessions.ts';
 import { hygiene } from './access/hygiene.ts';
@@ -37,13 +37,13 @@ import { doorRoutes } from './routes/door.ts';
 import { peopleRoutes } from './routes/people.ts';
 import { reachRoutes } from './routes/reach.ts';
 import { weekRoutes } from './routes/week.ts';
-import { EvidenceDesk } from './evidenceDesk.ts';
+import { LiveEvidence } from './liveEvidence.ts';
 
 export interface AppParts {
   store: Store;
-  desk: PlanDesk;
+  planner: Planner;
   databases: Databases;
-  access: AccessDesk;
+  access: AccessParts;
   /** Signs the cookies. */
   secret: string;
   dataDir: string;
@@ -67,8 +67,8 @@ const shortJson = express.json({ limit: '20kb', reviver: requireHarmlessName });
 
 /** Builds and wires the application; listens to nothing. */
 export function buildApp(parts: AppParts): Express {
-  const { store, desk, databases, access, dataDir, now } = parts;
-  const evidence = new EvidenceDesk(store);
+  const { store, planner, databases, access, dataDir, now } = parts;
+  const evidence = new LiveEvidence(store);
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -118,22 +118,22 @@ export function buildApp(parts: AppParts): Express {
   api.use(
     recordRoutes(store, dataDir),
     calculatorRoutes(),
-    planRoutes(desk),
+    planRoutes(planner),
     doorRoutes(access),
     peopleRoutes(access, store),
     reachRoutes(access),
-    weekRoutes(store, evidence, desk, now),
-    changeRoutes(store, desk, access),
+    weekRoutes(store, evidence, planner, now),
+    changeRoutes(store, planner, access),
     pictureRoutes(store, dataDir),
     archiveRoutes(store, databases, dataDir, parts.safekeeping, now),
     importRoutes(store, databases),
     waterRoutes(evidence, now),
     roundRoutes(evidence, now),
-    reportRoutes(store, evidence, desk, access, dataDir),
+    reportRoutes(store, evidence, planner, access, dataDir),
     sheetRoutes(store, evidence, now),
     sentTestRoutes(store, evidence, access, parts.log, now),
-    calendarRoutes(store, desk, links, now),
-    waterWorkRoutes(store, evidence, desk, now),
+    calendarRoutes(store, planner, links, now),
+    waterWorkRoutes(store, evidence, planner, now),
   );
   api.use(missing);
   app.use('/api', api);

@@ -16,13 +16,13 @@ import { takeLock } from '../store/lock.ts';
 import { KeptPlans } from '../store/keptPlans.ts';
 import { Store } from '../store/store.ts';
 import { cameBy, type Door } from './access/caller.ts';
-import type { AccessDesk, Received } from './access/desk.ts';
+import type { AccessParts, Received } from './access/accessParts.ts';
 import { Ownership } from './access/identify.ts';
 import { Live } from './access/live.ts';
 import { buildApp } from './app.ts';
 import { withoutSecrets } from './logged.ts';
 import { Post } from './mail/post.ts';
-import { PlanDesk } from './planning/planDesk.ts';
+import { Planner } from './planning/planner.ts';
 import { Safekeeping } from './safekeeping/safekeeping.ts';
 import type { OwnFiles } from './reach/certificate.ts';
 import { KeyFolder } from './reach/keyFolder.ts';
@@ -53,8 +53,8 @@ export interface ServeOptions {
 export interface Running {
   address: string;
   store: Store;
-  desk: PlanDesk;
-  access: AccessDesk;
+  planner: Planner;
+  access: AccessParts;
   safekeeping: Safekeeping;
   app: Express;
   copyBeforeMigration: string | null;
@@ -78,16 +78,16 @@ export async function serve(options: ServeOptions): Promise<Running> {
     const store = new Store(databases, now);
     await store.snapshot();
     const warn = (error: unknown) => log.error({ err: error });
-    const desk = new PlanDesk(
+    const planner = new Planner(
       { store, kept: new KeptPlans(databases, store), file: databases.file },
       now,
       warn,
     );
     const keys = new KeyFolder(options.dataDir);
     const safekeeping = new Safekeeping({ store, dataDir: options.dataDir, now, warn });
-    const { access, begin } = await accessDesk(options, { databases, store, keys, now, warn });
+    const { access, begin } = await accessParts(options, { databases, store, keys, now, warn });
     const app = buildApp({
-      ...{ store, desk, databases, access, safekeeping, now },
+      ...{ store, planner, databases, access, safekeeping, now },
       dataDir: options.dataDir,
       secret: keys.once(
         'cookies.secret',
@@ -115,7 +115,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
       safekeeping.stop();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
-      await desk.stop();
+      await planner.stop();
       await databases.reader.destroy();
       await databases.writer.destroy();
     };
@@ -132,7 +132,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
     return {
       address,
       store,
-      desk,
+      planner,
       safekeeping,
       access,
       app,
@@ -154,10 +154,10 @@ interface Made {
 }
 
 /** Who may come in, and where from. The port beyond loopback opens once the application is there to answer on it. */
-async function accessDesk(
+async function accessParts(
   options: ServeOptions,
   { databases, store, keys, now, warn }: Made,
-): Promise<{ access: AccessDesk; begin: (loopback: string, app: RequestListener) => Promise<Reach> }> {
+): Promise<{ access: AccessParts; begin: (loopback: string, app: RequestListener) => Promise<Reach> }> {
   const installation = await installationIn(databases);
   const log = new DoorLog(databases, now);
   const accounts = new Accounts({ databases, store, log, now });
@@ -165,7 +165,7 @@ async function accessDesk(
   const wide = options.wide ?? installation.wide;
   const code = wide && !(await ownership.known()) ? newCode() : null;
   const state: { reach: Reach | null; loopback: string } = { reach: null, loopback: '' };
-  const access: AccessDesk = {
+  const access: AccessParts = {
     ...{ accounts, log, ownership, now },
     sessions: new Sessions(databases, now),
     links: new PageLinks(databases, log, now),

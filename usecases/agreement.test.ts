@@ -17,7 +17,7 @@ import { calendarVisits } from './calendar.ts';
 import { levelPlan } from './levelling/levelPlan.ts';
 import { buildRound, proposedJobs } from './round/build.ts';
 import { roundReport } from './round/report.ts';
-import { makeUpDesk } from './water/makeUpDesk.ts';
+import { makeUpView } from './water/makeUpView.ts';
 import { awayPlan } from './away/awayPlan.ts';
 import { placeInstance } from './levelling/placeInstance.ts';
 import { makePlan, planEntries } from './plan/plan.ts';
@@ -294,9 +294,9 @@ test('a water is judged the same on its screen, on Today, by the dates that wait
       expect(screen.incoming.find((other) => other.parameter === 'nitrate')?.value).toBe(brings);
       const [drum] = changeFacts(evidence, siteId, NOW).stores;
       expect(drum?.values.nitrate).toBe(brings);
-      const desk = makeUpDesk(evidence, siteId, NOW, () => false);
-      // and what is lost a day: on the desk, in its demand, and in the sentence of its refill
-      const [topOff] = desk.topOffs;
+      const view = makeUpView(evidence, siteId, NOW, () => false);
+      // and what is lost a day: on the view, in its demand, and in the sentence of its refill
+      const [topOff] = view.topOffs;
       const loss = topOff?.rate ?? expect.fail('no loss');
       const refilling = plan.jobs
         .find((row) => row.jobId === refill)
@@ -305,7 +305,7 @@ test('a water is judged the same on its screen, on Today, by the dates that wait
         `${showMeasure('litres-left', loss.perDay, 1)} a day ${rateWord[loss.by]}`,
       );
       if (loss.by === 'readings')
-        expect(desk.units[0]?.systems[0]?.evaporationPerDay).toBeCloseTo(loss.perDay, 9);
+        expect(view.units[0]?.systems[0]?.evaporationPerDay).toBeCloseTo(loss.perDay, 9);
       const source = sourceAnswer(evidence, systemId, 'phosphate', NOW, () => null);
       const latest = water.verdicts.get('phosphate')?.latest;
       if (source.kind === 'found' && latest)

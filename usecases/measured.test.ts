@@ -5,7 +5,7 @@ import type { Stored } from '../contract/records.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { NOW, place } from '../model/testing/place.ts';
 import { makePlan } from './plan/plan.ts';
-import { makeUpDesk } from './water/makeUpDesk.ts';
+import { makeUpView } from './water/makeUpView.ts';
 import { changeFacts } from './water/changeFacts.ts';
 import { waterAnswer } from './water/waterAnswer.ts';
 import { systemWater } from './water/systemWater.ts';
@@ -175,9 +175,9 @@ describe('the store of a top-off', () => {
     const systemId = here.system('Reef', 400);
     const componentId = here.component('top-off', [systemId]);
     const jobId = here.job({ componentId }, 'top-off', 'refill', store ? { store } : {});
-    const desk = () =>
-      makeUpDesk(here.evidence(), here.siteId, NOW, () => false).topOffs[0] ?? expect.fail('no desk');
-    return { here, componentId, jobId, desk };
+    const view = () =>
+      makeUpView(here.evidence(), here.siteId, NOW, () => false).topOffs[0] ?? expect.fail('no view');
+    return { here, componentId, jobId, view };
   }
   test('its life is its litres by what a day takes: 25 − 3 L at 2 L a day is 11 days, however often it is filled', () => {
     const often = topOff();
@@ -191,24 +191,24 @@ describe('the store of a top-off', () => {
       6,
     );
   });
-  test('declared governs until measured, then both are shown; Today and the desk say the same', () => {
-    const { here, componentId, jobId, desk } = topOff();
+  test('declared governs until measured, then both are shown; Today and the view say the same', () => {
+    const { here, componentId, jobId, view } = topOff();
     here.done(jobId, 3);
     expect(rowOf(here, jobId).sentence).toMatch(/; 2 L a day as declared\./);
-    expect(desk().rate).toEqual({ perDay: 2, by: 'declared' });
+    expect(view().rate).toEqual({ perDay: 2, by: 'declared' });
     // 25 L when it was filled, 2 a day for three days and the hours left of today
-    expect(desk().leftL).toBeCloseTo(25 - 2 * (3 + 11 / 24), 1);
+    expect(view().leftL).toBeCloseTo(25 - 2 * (3 + 11 / 24), 1);
     for (const [ago, litres] of [
       [2.9, 25],
       [0.9, 18],
     ] as const)
       here.read({ componentId }, { measure: 'litres-left' }, ago, litres);
     // 25 L when it was filled, 18 L after 2.1 days
-    expect(desk().rate).toMatchObject({ perDay: expect.closeTo(7 / 2.1, 6) as unknown, by: 'readings' });
+    expect(view().rate).toMatchObject({ perDay: expect.closeTo(7 / 2.1, 6) as unknown, by: 'readings' });
     expect(rowOf(here, jobId).sentence).toMatch(/3\.3 L a day by what was read, 2 L declared\./);
   });
   test('nothing read or said of the loss: what is usual for its surface, and it says so', () => {
-    const { here, jobId, desk } = topOff();
+    const { here, jobId, view } = topOff();
     const job = here.records.find((one) => one.id === jobId) as Stored<'job'>;
     here.records.push({
       ...job,
@@ -216,7 +216,7 @@ describe('the store of a top-off', () => {
     });
     here.done(jobId, 1);
     // 0.25 m² at 2 to 5 L a square metre: common practice, value from memory
-    expect(desk().rate).toEqual({ perDay: 0.875, by: 'usual' });
+    expect(view().rate).toEqual({ perDay: 0.875, by: 'usual' });
     expect(rowOf(here, jobId).sentence).toMatch(/0\.9 L a day as is usual for its surface\./);
   });
 });

@@ -1,5 +1,5 @@
-import { findSource } from '../../core/finding/findSource.ts';
-import { sourceIds, type Nutrient, type SourceId } from '../../core/finding/sources/types.ts';
+import { findSource } from '../../core/diagnosis/findSource.ts';
+import { sourceIds, type Nutrient, type SourceId } from '../../core/diagnosis/sources/types.ts';
 import { simulateSystem, type SimulatedSystem } from './simulateSystem.ts';
 
 export interface SourceScore {

@@ -1,7 +1,7 @@
 import { Chance } from '../../demo/chance.ts';
 import { normalCdf } from '../../core/statistics/normal.ts';
-import type { JobStand, Nutrient, NutrientFacts, SourceId } from '../../core/finding/sources/types.ts';
-import { supplyOf, type ChangeMade, type LevelTest } from '../../core/finding/supply.ts';
+import type { JobStand, Nutrient, NutrientFacts, SourceId } from '../../core/diagnosis/sources/types.ts';
+import { supplyOf, type ChangeMade, type LevelTest } from '../../core/diagnosis/supply.ts';
 import { parameters } from '../../core/water/parameters.ts';
 
 // Systems whose nutrient rises for one true cause, and the records their keepers would have. The finder knows none of

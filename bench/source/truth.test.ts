@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { findSource } from '../../core/finding/findSource.ts';
+import { findSource } from '../../core/diagnosis/findSource.ts';
 import { scoreSources, simulated } from './score.ts';
 
 // On seeds that nothing was tuned on; `npm run bench:source` prints the figures in full.

@@ -19,7 +19,7 @@ export function portOf(text: string): number {
 
 /** Serves until Ctrl C, or until the process is told to end. */
 export async function untilStopped(running: Running): Promise<void> {
-  running.desk.warm();
+  running.planner.warm();
   await new Promise<void>((done) => {
     for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, done);
   });

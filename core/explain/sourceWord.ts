@@ -1,6 +1,6 @@
 import { formatNumber } from '../quantity/quantities.ts';
-import type { SourceFinding } from '../finding/findSource.ts';
-import type { Amount, Nutrient, SourceReason, Supply } from '../finding/sources/types.ts';
+import type { SourceFinding } from '../diagnosis/findSource.ts';
+import type { Amount, Nutrient, SourceReason, Supply } from '../diagnosis/sources/types.ts';
 import { count } from './words.ts';
 
 export interface SourceStyle {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { findSource } from '../finding/findSource.ts';
-import { simulateNothing } from '../finding/testing/facts.ts';
+import { findSource } from '../diagnosis/findSource.ts';
+import { simulateNothing } from '../diagnosis/testing/facts.ts';
 import { planChange } from '../water/change/planChange.ts';
 import {
   changeOrder,

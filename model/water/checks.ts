@@ -1,5 +1,5 @@
-import { nutrientSources } from '../../core/finding/sources/index.ts';
-import type { Check, CheckMade } from '../../core/finding/rank.ts';
+import { nutrientSources } from '../../core/diagnosis/sources/index.ts';
+import type { Check, CheckMade } from '../../core/diagnosis/rank.ts';
 import { topOffChecks } from '../../core/water/topOff/faults.ts';
 import { instantOfWhen } from '../facts/when.ts';
 import type { RecordContent } from '../../contract/records.ts';

@@ -1,5 +1,5 @@
 import type { Instant } from '../../core/time/day.ts';
-import type { NutrientFacts } from '../../core/finding/sources/types.ts';
+import type { NutrientFacts } from '../../core/diagnosis/sources/types.ts';
 import type { RecordIndex } from '../facts/recordIndex.ts';
 import { readingsOfSystem } from './readings.ts';
 

@@ -6,21 +6,21 @@ import type { PageLinks } from '../../store/access/pageLinks.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { icsOf } from '../calendar/ics.ts';
-import type { PlanDesk } from '../planning/planDesk.ts';
+import type { Planner } from '../planning/planner.ts';
 
 const oneId = (what: string) => v.optional(v.pipe(v.string(), v.uuid(`Say which ${what}.`)));
 const Asked = v.object({ site: oneId('place'), system: oneId('system'), person: oneId('person') });
 const PersonAsked = v.object({ person: oneId('person') });
 
 /** Visits for calendars: as a file for whoever plans, as a feed by a secret link that can be revoked. */
-export function calendarRoutes(store: Store, desk: PlanDesk, links: PageLinks, now: () => number): Router {
+export function calendarRoutes(store: Store, planner: Planner, links: PageLinks, now: () => number): Router {
   const answer = async (name: string | null, asked: CalendarAsked): Promise<string> => {
     const snapshot = await store.snapshot();
-    const { jobs } = await desk.plan();
+    const { jobs } = await planner.plan();
     const place =
       snapshot.content('system', asked.systemId)?.name ?? snapshot.content('site', asked.siteId)?.name;
     const places = sitesAsked(snapshot, asked);
-    const visits = calendarVisits(snapshot, jobs, await desk.level(places), asked);
+    const visits = calendarVisits(snapshot, jobs, await planner.level(places), asked);
     return icsOf(name ?? place ?? 'Visits', visits, settingOf(snapshot).dateFormat, now());
   };
   return Router()

@@ -6,7 +6,7 @@ import type { Store } from '../../store/store.ts';
 import { callerOf } from '../access/caller.ts';
 import type { Ownership } from '../access/identify.ts';
 import type { Live } from '../access/live.ts';
-import type { PlanDesk } from '../planning/planDesk.ts';
+import type { Planner } from '../planning/planner.ts';
 
 const HEARTBEAT_MS = 20_000;
 
@@ -16,7 +16,7 @@ const HEARTBEAT_MS = 20_000;
  */
 export function changeRoutes(
   store: Store,
-  desk: PlanDesk,
+  planner: Planner,
   access: { sessions: Sessions; ownership: Ownership; live: Live },
 ): Router {
   const listeners = new Set<Response>();
@@ -51,7 +51,7 @@ export function changeRoutes(
       if (records.length === 0 || records.some(withinScope(snapshot, scope))) send([]);
     };
     const stop = store.onChange((records) => void heard(records).catch(() => res.end()));
-    const stopRenewals = desk.onRenewal(() => send([]));
+    const stopRenewals = planner.onRenewal(() => send([]));
     // the open door of an installation without owners shuts when it gets one
     const holds = async (): Promise<boolean> =>
       session ? access.sessions.holds(session.id) : kind === 'alone' && !(await access.ownership.known());

@@ -5,7 +5,7 @@ import { rightsOf, roles } from '../../contract/access/rights.ts';
 import { hashToken } from '../../store/access/secrets.ts';
 import { byOf, callerOf, doorOf } from '../access/caller.ts';
 import { cookieName, signInHere } from '../access/cookieSessions.ts';
-import type { AccessDesk } from '../access/desk.ts';
+import type { AccessParts } from '../access/accessParts.ts';
 import { mailThrottle, signInThrottle, tokenThrottle } from '../access/throttle.ts';
 import { HttpProblem } from '../httpProblem.ts';
 import { newPassword } from '../mail/letters.ts';
@@ -28,17 +28,17 @@ export const untilWord = (at: number): string =>
   new Date(at).toISOString().slice(0, 16).replace('T', ' ') + ' UTC';
 
 /** The door: what anybody may know, the first owner, signing in and out, links that come once. */
-export function doorRoutes(desk: AccessDesk): Router {
-  const { accounts, sessions, log, ownership, post, live } = desk;
+export function doorRoutes(parts: AccessParts): Router {
+  const { accounts, sessions, log, ownership, post, live } = parts;
   const view = async (req: Request): Promise<DoorView> => {
     const caller = callerOf(req);
     const { account, kind } = caller;
     const owned = await ownership.known();
     return {
       signIn: account ? 'done' : owned ? 'needed' : doorOf(req) === 'loopback' ? 'none' : 'claim',
-      beyondThisComputer: desk.reach().isWide,
+      beyondThisComputer: parts.reach().isWide,
       mail: post.setting() !== null,
-      now: new Date(desk.now()).toISOString(),
+      now: new Date(parts.now()).toISOString(),
       me: account && {
         accountId: account.id,
         ...{ personId: account.personId, name: account.name, signIn: account.signIn, role: account.role },
@@ -53,7 +53,7 @@ export function doorRoutes(desk: AccessDesk): Router {
     })
     .post('/access/first-owner', tokenThrottle(), async (req, res) => {
       const said = v.parse(FirstOwner, req.body);
-      const { firstCode } = desk;
+      const { firstCode } = parts;
       if (doorOf(req) === 'wide' && (!firstCode || hashToken(said.code) !== firstCode.hash)) {
         await log.write('a stranger', 'gave a wrong code for the first owner', byOf(req).address);
         throw new HttpProblem(
@@ -93,7 +93,7 @@ export function doorRoutes(desk: AccessDesk): Router {
         await log.write(account.name, 'signed out', byOf(req).address);
         await live.recheck();
       }
-      res.clearCookie(cookieName(desk.installation), { path: '/', secure: true, httpOnly: true });
+      res.clearCookie(cookieName(parts.installation), { path: '/', secure: true, httpOnly: true });
       res.json({});
     })
     .post('/access/link', tokenThrottle(), async (req, res) => {
@@ -127,8 +127,8 @@ export function doorRoutes(desk: AccessDesk): Router {
       if (!usable || !account.mail) return;
       const { token, until } = await accounts.offerReset(account.id, byOf(req));
       const words = newPassword(account.name, {
-        link: linkTo(desk, 'join', token),
-        trustFirst: trustFirst(desk),
+        link: linkTo(parts, 'join', token),
+        trustFirst: trustFirst(parts),
         until: untilWord(until),
       });
       await post.trySend(account.mail, words.subject, words.text);
@@ -136,15 +136,15 @@ export function doorRoutes(desk: AccessDesk): Router {
 }
 
 /** Where a link leads: the first address beyond this computer, else this computer. The token stays behind the #. */
-export function linkTo(desk: AccessDesk, page: 'join' | 'shared', token: string): string {
-  return `${desk.reach().addresses()[0] ?? desk.loopback()}/${page}#${token}`;
+export function linkTo(parts: AccessParts, page: 'join' | 'shared', token: string): string {
+  return `${parts.reach().addresses()[0] ?? parts.loopback()}/${page}#${token}`;
 }
 /** The visits of a secret link as a feed: calendars cannot send what stands behind a #. */
-export function feedOf(desk: AccessDesk, token: string): string {
-  return `${desk.reach().addresses()[0] ?? desk.loopback()}/api/feeds/${token}`;
+export function feedOf(parts: AccessParts, token: string): string {
+  return `${parts.reach().addresses()[0] ?? parts.loopback()}/api/feeds/${token}`;
 }
 /** The page that walks a device through trusting the local authority; null where that is not needed. */
-export function trustFirst(desk: AccessDesk): string | null {
-  const { certificate, trustPages } = desk.reach().view(desk.loopback(), true);
+export function trustFirst(parts: AccessParts): string | null {
+  const { certificate, trustPages } = parts.reach().view(parts.loopback(), true);
   return certificate?.kind === 'local authority' ? (trustPages[0] ?? null) : null;
 }

@@ -9,7 +9,7 @@ import {
 } from '../../contract/access/account.ts';
 import { byOf, callerOf } from '../access/caller.ts';
 import { signInHere } from '../access/cookieSessions.ts';
-import type { AccessDesk } from '../access/desk.ts';
+import type { AccessParts } from '../access/accessParts.ts';
 import { signInThrottle } from '../access/throttle.ts';
 import { HttpProblem } from '../httpProblem.ts';
 import { invitation, newPassword } from '../mail/letters.ts';
@@ -20,8 +20,8 @@ import { feedOf, linkTo, trustFirst, untilWord } from './door.ts';
 const instant = (at: number | null): string | null => (at === null ? null : new Date(at).toISOString());
 
 /** One's own devices and password; the people who come in; secret links; what happened at the door. */
-export function peopleRoutes(desk: AccessDesk, store: Store): Router {
-  const { accounts, sessions, links, log, live, post, now } = desk;
+export function peopleRoutes(parts: AccessParts, store: Store): Router {
+  const { accounts, sessions, links, log, live, post, now } = parts;
   const mine = (req: Request) => {
     const { account, session } = callerOf(req);
     if (!account) throw StoreProblem.notFound('account');
@@ -71,10 +71,10 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
       await requireThere(said.siteIds, said.systemIds);
       const { account, token, until } = await accounts.invite(said, byOf(req));
       const isDevice = until === null;
-      const link = isDevice ? '' : linkTo(desk, 'join', token);
+      const link = isDevice ? '' : linkTo(parts, 'join', token);
       const letter = invitation(account.name, byOf(req).who, account.role, {
         link,
-        trustFirst: trustFirst(desk),
+        trustFirst: trustFirst(parts),
         until: untilWord(until ?? 0),
       });
       const posted = isDevice
@@ -84,7 +84,7 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
         id: account.id,
         token,
         link,
-        trustFirst: trustFirst(desk),
+        trustFirst: trustFirst(parts),
         until: instant(until),
         ...posted,
       } satisfies Shown);
@@ -98,10 +98,10 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
     })
     .post('/accounts/:id/reset', async (req, res) => {
       const { account, token, until } = await accounts.offerReset(req.params.id, byOf(req));
-      const link = linkTo(desk, 'join', token);
+      const link = linkTo(parts, 'join', token);
       const letter = newPassword(account.name, {
         link,
-        trustFirst: trustFirst(desk),
+        trustFirst: trustFirst(parts),
         until: untilWord(until),
       });
       const posted = await post.trySend(account.mail, letter.subject, letter.text);
@@ -109,7 +109,7 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
         id: account.id,
         token,
         link,
-        trustFirst: trustFirst(desk),
+        trustFirst: trustFirst(parts),
         until: instant(until),
         ...posted,
       } satisfies Shown);
@@ -131,14 +131,14 @@ export function peopleRoutes(desk: AccessDesk, store: Store): Router {
       const said = v.parse(NewPageLink, req.body);
       await requireThere([said.siteId], said.systemIds);
       const { token, row } = await links.make(said, byOf(req));
-      const link = linkTo(desk, 'shared', token);
+      const link = linkTo(parts, 'shared', token);
       const until = instant(row.endsAt);
       const shown: Shown = {
         id: row.id,
         token,
         link,
-        feed: feedOf(desk, token),
-        trustFirst: trustFirst(desk),
+        feed: feedOf(parts, token),
+        trustFirst: trustFirst(parts),
         until,
         mailed: false,
         mailWord: 'It is shown this once.',

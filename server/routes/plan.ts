@@ -4,7 +4,7 @@ import { isRealDay } from '../../core/time/day.ts';
 import { WhatIf } from '../../usecases/whatIf/changes.ts';
 import { Since } from './records.ts';
 import { HttpProblem } from '../httpProblem.ts';
-import type { PlanDesk } from '../planning/planDesk.ts';
+import type { Planner } from '../planning/planner.ts';
 
 const At = v.optional(
   v.pipe(
@@ -29,24 +29,24 @@ const CutAsked = v.object({
 });
 
 /** The plan, by default at the end of the current local day of each site; and why one job's date lies where it does. */
-export function planRoutes(desk: PlanDesk): Router {
+export function planRoutes(planner: Planner): Router {
   return Router()
     .get('/plan', async (req, res) => {
       const at = v.parse(At, req.query.at);
-      res.json(await (at === undefined ? desk.plan() : desk.planAt(at)));
+      res.json(await (at === undefined ? planner.plan() : planner.planAt(at)));
     })
     .get('/plan/changes', async (req, res) => {
-      res.json(await desk.changesSince(v.parse(Since, req.query).since ?? null));
+      res.json(await planner.changesSince(v.parse(Since, req.query).since ?? null));
     })
     .post('/plan/what-if', async (req, res) => {
-      res.json(await desk.whatIf(v.parse(WhatIf, req.body)));
+      res.json(await planner.whatIf(v.parse(WhatIf, req.body)));
     })
     .get('/plan/power-cut', async (req, res) => {
       const { site, hours } = v.parse(CutAsked, req.query);
-      res.json(await desk.powerCut(site, hours));
+      res.json(await planner.powerCut(site, hours));
     })
     .get('/plan/jobs/:jobId', async (req, res) => {
-      const explanation = await desk.explain(req.params.jobId);
+      const explanation = await planner.explain(req.params.jobId);
       if (!explanation)
         throw new HttpProblem(404, 'Not found', 'There is no such job, or its equipment is retired.');
       res.json(explanation);

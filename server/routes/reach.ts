@@ -2,7 +2,7 @@ import { Router } from 'express';
 import * as v from 'valibot';
 import { MailSetting, ReachSetting, TryMail } from '../../contract/access/account.ts';
 import { byOf } from '../access/caller.ts';
-import type { AccessDesk } from '../access/desk.ts';
+import type { AccessParts } from '../access/accessParts.ts';
 import { mailThrottle } from '../access/throttle.ts';
 import { HttpProblem } from '../httpProblem.ts';
 import { tryOut } from '../mail/letters.ts';
@@ -10,9 +10,9 @@ import { takenWord } from '../mail/post.ts';
 import { CertificateProblem } from '../reach/certificate.ts';
 
 /** Whether it answers beyond this computer; the mail server. */
-export function reachRoutes(desk: AccessDesk): Router {
-  const { log, ownership, post } = desk;
-  const view = async () => desk.reach().view(desk.loopback(), await ownership.known());
+export function reachRoutes(parts: AccessParts): Router {
+  const { log, ownership, post } = parts;
+  const view = async () => parts.reach().view(parts.loopback(), await ownership.known());
   return Router()
     .get('/reach', async (_req, res) => {
       res.json(await view());
@@ -27,7 +27,7 @@ export function reachRoutes(desk: AccessDesk): Router {
           'Make the first owner, then open it.',
         );
       try {
-        await desk.reach().set(wide, names);
+        await parts.reach().set(wide, names);
       } catch (error) {
         if (error instanceof CertificateProblem) throw new HttpProblem(409, 'No certificate', error.message);
         if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE')
@@ -43,7 +43,7 @@ export function reachRoutes(desk: AccessDesk): Router {
       await log.write(who, wide ? 'opened it beyond this computer' : 'closed it to this computer', address);
       res.json(await view());
       // those who came from beyond have their answer; the port closes behind it
-      if (!wide) res.once('close', () => void desk.reach().narrow());
+      if (!wide) res.once('close', () => void parts.reach().narrow());
     })
     .get('/mail', (_req, res) => {
       const setting = post.setting();
@@ -64,8 +64,8 @@ export function reachRoutes(desk: AccessDesk): Router {
       res.json({ mailWord: takenWord(to, await post.send({ to, ...tryOut() })) });
     })
     .get('/mail/stand-in', (_req, res) => {
-      if (!desk.standIn)
+      if (!parts.standIn)
         throw new HttpProblem(404, 'Not found', 'Only the demonstration has a stand-in for mail.');
-      res.json(desk.standIn());
+      res.json(parts.standIn());
     });
 }

@@ -10,10 +10,10 @@ import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf } from '../access/caller.ts';
 import { mailThrottle } from '../access/throttle.ts';
-import type { AccessDesk } from '../access/desk.ts';
+import type { AccessParts } from '../access/accessParts.ts';
 import { HttpProblem } from '../httpProblem.ts';
-import type { EvidenceDesk } from '../evidenceDesk.ts';
-import type { PlanDesk } from '../planning/planDesk.ts';
+import type { LiveEvidence } from '../liveEvidence.ts';
+import type { Planner } from '../planning/planner.ts';
 import { takenWord } from '../mail/post.ts';
 import { reportPdf, type PictureRow } from '../print/reportPdf.ts';
 import { roundPdf } from '../print/roundPdf.ts';
@@ -34,13 +34,13 @@ const MOST_PICTURE_ROWS = 6;
 /** The report of a round as data, as a PDF and by mail; and the round itself on paper. */
 export function reportRoutes(
   store: Store,
-  evidence: EvidenceDesk,
-  desk: PlanDesk,
-  access: AccessDesk,
+  evidence: LiveEvidence,
+  parts: Planner,
+  access: AccessParts,
   dataDir: string,
 ): Router {
   const reportFor = async (req: Request): Promise<RoundReport> => {
-    const { jobs } = await desk.plan();
+    const { jobs } = await parts.plan();
     const id = String(req.params.id);
     const report = roundReport(await evidence.now(), jobs, id, callerOf(req).scope);
     if (!report) throw StoreProblem.notFound('round');

@@ -8,13 +8,13 @@ import { dayWord } from '../../core/explain/words.ts';
 import { addDays, dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
 import { settingOf } from '../../model/settings.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
-import { VISIT_HOUR } from '../../usecases/water/makeUpDesk.ts';
+import { VISIT_HOUR } from '../../usecases/water/makeUpView.ts';
 import { offOfRounds } from '../../usecases/round/offList.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import { readingsRoundSheet } from '../../usecases/round/meters.ts';
 import { HttpProblem } from '../httpProblem.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
-import type { EvidenceDesk } from '../evidenceDesk.ts';
+import type { LiveEvidence } from '../liveEvidence.ts';
 
 const PartSince = v.object({
   component: v.pipe(v.string('Say which part.'), v.uuid('Say which part.')),
@@ -22,7 +22,7 @@ const PartSince = v.object({
 });
 
 /** What rounds left off, with when it starts to matter; what a device says of a part that was put on again. */
-export function roundRoutes(evidence: EvidenceDesk, now: () => number): Router {
+export function roundRoutes(evidence: LiveEvidence, now: () => number): Router {
   return Router()
     .get('/rounds/off', async (_req, res) => {
       const known = await evidence.now();

@@ -6,15 +6,15 @@ import { SendTests, type SentAnswer } from '../../contract/water/sentTests.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf } from '../access/caller.ts';
-import type { AccessDesk } from '../access/desk.ts';
-import type { EvidenceDesk } from '../evidenceDesk.ts';
+import type { AccessParts } from '../access/accessParts.ts';
+import type { LiveEvidence } from '../liveEvidence.ts';
 import { sentTestsLetter } from '../mail/letters.ts';
 
 /** Tests that whoever lives beside the tank sends: judged at once, the house told, what follows answered in sentences. */
 export function sentTestRoutes(
   store: Store,
-  evidence: EvidenceDesk,
-  access: AccessDesk,
+  evidence: LiveEvidence,
+  access: AccessParts,
   log: (error: unknown) => void,
   now: () => number,
 ): Router {

@@ -6,10 +6,10 @@ import type { Work } from '../../contract/work.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf } from '../access/caller.ts';
-import type { EvidenceDesk } from '../evidenceDesk.ts';
+import type { LiveEvidence } from '../liveEvidence.ts';
 
 /** Sitter's sheets for whoever may know of their place; a helper ticks tasks off, and can write nothing else. */
-export function sheetRoutes(store: Store, evidence: EvidenceDesk, now: () => number): Router {
+export function sheetRoutes(store: Store, evidence: LiveEvidence, now: () => number): Router {
   return Router()
     .get('/sheets', async (req, res) => {
       res.json(sheetsFor(await evidence.now(), callerOf(req).scope, now(), null));

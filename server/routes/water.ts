@@ -9,7 +9,7 @@ import type { Evidence } from '../../model/water/testedWater.ts';
 import { waterAnswer } from '../../usecases/water/waterAnswer.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
 import { HttpProblem } from '../httpProblem.ts';
-import type { EvidenceDesk } from '../evidenceDesk.ts';
+import type { LiveEvidence } from '../liveEvidence.ts';
 
 const id = v.pipe(v.string('Say which system.'), v.uuid('Say which system.'));
 const OfSystem = v.object({ system: id });
@@ -29,7 +29,7 @@ const Series = v.object({
 });
 
 /** The water of a system judged; a parameter in time, thinned for drawing; the tests as a table to take away. */
-export function waterRoutes(evidence: EvidenceDesk, now: () => number): Router {
+export function waterRoutes(evidence: LiveEvidence, now: () => number): Router {
   const evidenceOf = async (systemId: string): Promise<Evidence> => {
     const known = await evidence.now();
     if (!known.snapshot.get('system', systemId))

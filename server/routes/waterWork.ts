@@ -2,12 +2,12 @@ import { Router } from 'express';
 import * as v from 'valibot';
 import { changeFacts } from '../../usecases/water/changeFacts.ts';
 import { leadSteps } from '../../usecases/water/leads.ts';
-import { makeUpDesk } from '../../usecases/water/makeUpDesk.ts';
+import { makeUpView } from '../../usecases/water/makeUpView.ts';
 import { sourceAnswer } from '../../usecases/water/sourceFacts.ts';
 import type { Store } from '../../store/store.ts';
 import { HttpProblem } from '../httpProblem.ts';
-import type { EvidenceDesk } from '../evidenceDesk.ts';
-import type { PlanDesk } from '../planning/planDesk.ts';
+import type { LiveEvidence } from '../liveEvidence.ts';
+import type { Planner } from '../planning/planner.ts';
 
 const OfSite = v.object({ site: v.pipe(v.string('Say which place.'), v.uuid('Say which place.')) });
 const OfSource = v.object({
@@ -18,8 +18,8 @@ const OfSource = v.object({
 /** Water to work with: what a change can draw on, make-up and top-off, where a nutrient comes from, what to begin ahead. */
 export function waterWorkRoutes(
   store: Store,
-  evidence: EvidenceDesk,
-  desk: PlanDesk,
+  evidence: LiveEvidence,
+  planner: Planner,
   now: () => number,
 ): Router {
   const siteOf = async (query: unknown): Promise<string> => {
@@ -35,10 +35,10 @@ export function waterWorkRoutes(
     })
     .get('/water/make-up', async (req, res) => {
       const site = await siteOf(req.query);
-      const { jobs } = await desk.plan();
+      const { jobs } = await planner.plan();
       const recommended = new Map(jobs.map((row) => [row.jobId, row.recommended]));
       res.json(
-        makeUpDesk(
+        makeUpView(
           await evidence.now(),
           site,
           now(),
@@ -51,12 +51,12 @@ export function waterWorkRoutes(
       const known = await evidence.now();
       if (!known.snapshot.get('system', system))
         throw new HttpProblem(404, 'Not found', 'There is no such system.');
-      const { jobs } = await desk.plan();
+      const { jobs } = await planner.plan();
       const chance = new Map(jobs.map((row) => [row.jobId, row.chanceDueNow]));
       res.json(sourceAnswer(known, system, nutrient, now(), (jobId) => chance.get(jobId) ?? null));
     })
     .get('/leads', async (_req, res) => {
-      const { jobs } = await desk.plan();
+      const { jobs } = await planner.plan();
       res.json(leadSteps(await evidence.now(), jobs, now()));
     });
 }

@@ -9,13 +9,18 @@ import type { Work } from '../../contract/work.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf, may } from '../access/caller.ts';
-import type { EvidenceDesk } from '../evidenceDesk.ts';
-import type { PlanDesk } from '../planning/planDesk.ts';
+import type { LiveEvidence } from '../liveEvidence.ts';
+import type { Planner } from '../planning/planner.ts';
 
 const Asked = v.object({ site: v.optional(v.pipe(v.string(), v.uuid('Say which place.'))) });
 
 /** "This week at this place", as far as the caller may see; and what devices send. */
-export function weekRoutes(store: Store, evidence: EvidenceDesk, desk: PlanDesk, now: () => number): Router {
+export function weekRoutes(
+  store: Store,
+  evidence: LiveEvidence,
+  planner: Planner,
+  now: () => number,
+): Router {
   return Router()
     .get('/week', async (req, res) => {
       const caller = callerOf(req);
@@ -23,7 +28,7 @@ export function weekRoutes(store: Store, evidence: EvidenceDesk, desk: PlanDesk,
       const known = await evidence.now();
       const sites = sitesWithin(known.snapshot, scope);
       const site = v.parse(Asked, req.query).site ?? sites[0];
-      const week = site === undefined ? null : weekAtPlace(known, await desk.plan(), site, scope, now());
+      const week = site === undefined ? null : weekAtPlace(known, await planner.plan(), site, scope, now());
       // a place one may not see is a place that is not there
       if (!week) throw StoreProblem.notFound('place');
       const places = sites.map((id) => ({ id, name: known.snapshot.content('site', id)?.name ?? '' }));

@@ -1,4 +1,4 @@
-import { ruinsFor } from '../../core/planning/levelling/level.ts';
+import { iterationsFor } from '../../core/planning/levelling/level.ts';
 import type { Placement } from '../../core/planning/levelling/instance.ts';
 import { jobsIn, levelAll } from './levelPlan.ts';
 import type { PlaceInstance } from './placeInstance.ts';
@@ -21,7 +21,7 @@ export class FoundBefore {
     const places = all.filter(({ site }) => sites === null || sites.has(site.id));
     const placements: Placement[] = [];
     for (const place of places) {
-      const steps = ruinsFor(place.instance.jobs.length, jobsOfAll);
+      const steps = iterationsFor(place.instance.jobs.length, jobsOfAll);
       const key = `${steps} ${searchKey(place.instance)}`;
       let known = this.bySite.get(place.site.id);
       if (known?.key !== key) {

@@ -1,4 +1,4 @@
-import { ended, level, ruinsFor } from '../../core/planning/levelling/level.ts';
+import { ended, level, iterationsFor } from '../../core/planning/levelling/level.ts';
 import type { Placement } from '../../core/planning/levelling/instance.ts';
 import type { Instant } from '../../core/time/day.ts';
 import type { PlanRow } from '../plan/planRows.ts';
@@ -38,7 +38,7 @@ export function* levelAll(
   let before = 0;
   for (const { instance } of places) {
     const count = instance.jobs.length;
-    const search = level(instance, { ruins: ruinsFor(count, jobsOfAll) });
+    const search = level(instance, { iterations: iterationsFor(count, jobsOfAll) });
     let step = search.next();
     for (; !step.done; step = search.next())
       yield (before + (count * step.value.done) / Math.max(1, step.value.of)) / Math.max(1, jobs);

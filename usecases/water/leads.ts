@@ -2,7 +2,7 @@ import { MAKE_AND_MIX } from '../../core/catalogue/systemJobs.ts';
 import { addDays, dayOf, MS_PER_DAY, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { changeJobsOf } from '../../model/water/changeJobs.ts';
-import { makeUpDesk, VISIT_HOUR, type NextWater } from './makeUpDesk.ts';
+import { makeUpView, VISIT_HOUR, type NextWater } from './makeUpView.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 
 /** A step to begin ahead of a visit. */
@@ -56,8 +56,8 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
   const steps: LeadStep[] = [];
   const watered = new Set<string>();
   for (const site of snapshot.all('site')) {
-    const desk = makeUpDesk(evidence, site.id, now, dueBy);
-    for (const unit of desk.units) {
+    const view = makeUpView(evidence, site.id, now, dueBy);
+    for (const unit of view.units) {
       const { next } = unit;
       if (!next) continue;
       // every system's change is spoken for, whether or not there is anything left to make
@@ -69,7 +69,7 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
       steps.push({
         jobId: job.id,
         siteId: site.id,
-        zone: desk.zone,
+        zone: view.zone,
         forDay: next.visit,
         what,
         startBy: next.batch.startBy,

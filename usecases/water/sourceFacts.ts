@@ -1,6 +1,6 @@
-import { findSource, type SourceFinding } from '../../core/finding/findSource.ts';
-import { supplyOf } from '../../core/finding/supply.ts';
-import type { JobStand, Nutrient, NutrientFacts } from '../../core/finding/sources/types.ts';
+import { findSource, type SourceFinding } from '../../core/diagnosis/findSource.ts';
+import { supplyOf } from '../../core/diagnosis/supply.ts';
+import type { JobStand, Nutrient, NutrientFacts } from '../../core/diagnosis/sources/types.ts';
 import type { GuardedSource } from '../../core/catalogue/types.ts';
 import { dayOf, endOfDay, MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import { parameters } from '../../core/water/parameters.ts';

@@ -1,4 +1,4 @@
-import { nutrientSources } from '../../core/finding/sources/index.ts';
+import { nutrientSources } from '../../core/diagnosis/sources/index.ts';
 import { MS_PER_DAY, type Instant } from '../../core/time/day.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { latestCase, type Doing, type WaterCase } from '../../core/water/waterCase.ts';

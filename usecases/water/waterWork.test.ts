@@ -9,7 +9,7 @@ import { changeFacts } from './changeFacts.ts';
 import { demandOf } from '../../model/water/demand.ts';
 import { incomingWater, sourcesOf } from '../../model/water/incomingWater.ts';
 import { leadSteps } from './leads.ts';
-import { makeUpDesk } from './makeUpDesk.ts';
+import { makeUpView } from './makeUpView.ts';
 import { sourceAnswer } from './sourceFacts.ts';
 
 const SALT = { water: 'salt', capacityL: 200, unusableL: 10 } as const;
@@ -149,18 +149,18 @@ function unitHere() {
   ] as const)
     here.read({ componentId: unit }, { measure: 'litres-through' }, days, total);
   here.read({ componentId: membrane }, { measure: 'rejection' }, 61, 97);
-  const desk = () => makeUpDesk(here.evidence(), here.siteId, NOW, never).units[0] ?? expect.fail('no unit');
+  const view = () => makeUpView(here.evidence(), here.siteId, NOW, never).units[0] ?? expect.fail('no unit');
   const row = () =>
     makePlan(Snapshot.of(here.records), instantAtOf(TODAY), TODAY).jobs.find(
       (one) => one.jobId === replace,
     ) ?? expect.fail('no row');
-  return { ...here, reef, unit, resin, membrane, replace, desk, row };
+  return { ...here, reef, unit, resin, membrane, replace, view, row };
 }
 
-describe('the make-up desk', () => {
+describe('the make-up view', () => {
   test('resin by hand: 10 L a day by the meter at 9 ppm since it was changed; the plan says the same', () => {
     const one = unitHere();
-    const unit = one.desk();
+    const unit = one.view();
     expect(unit.litresPerDay).toEqual({ value: 10, from: 'meter' });
     // 60 days and the 11 hours that are left of today: the meter goes on as it did
     expect(unit.facts.resinPassed?.litres).toBeCloseTo(604.6, 1);
@@ -169,7 +169,7 @@ describe('the make-up desk', () => {
     const days = (unit.state.resin ?? expect.fail('none')).outputs.days;
     expect(days).toBeCloseTo((34.4048 - 0.6046 * 9) / 0.09, 0);
     const depletion = one.row().rules.find((rule) => rule.kind === 'depletion');
-    // the plan asks at the end of the day, the desk counts from now
+    // the plan asks at the end of the day, the view counts from now
     expect([Math.floor(days), Math.floor(days) + 1].map((ahead) => addDays(TODAY, ahead))).toContain(
       depletion?.likely,
     );
@@ -182,8 +182,8 @@ describe('the make-up desk', () => {
     const after = one.row().rules.find((rule) => rule.kind === 'depletion')?.likely ?? '';
     expect(after < before).toBe(true);
     // three times as much passes: 27 ppm instead of 9
-    expect(one.desk().facts.behindMembrane?.from).toBe('rejection');
-    expect(one.desk().facts.behindMembrane?.value).toBeCloseTo(27, 9);
+    expect(one.view().facts.behindMembrane?.from).toBe('rejection');
+    expect(one.view().facts.behindMembrane?.value).toBeCloseTo(27, 9);
   });
   test('a plan kept up to date says the same: a reading on the membrane, the meter, the figures of the unit', () => {
     const one = unitHere();
@@ -199,15 +199,15 @@ describe('the make-up desk', () => {
   test('without its figures nothing is worked out; the flush after a change stays open until it is logged', () => {
     const one = unitHere();
     const flush = one.job({ componentId: one.unit }, 'make-up-unit', 'flush');
-    expect(one.desk()).toMatchObject({ flushJobId: flush, cost: { missing: ['Membrane'] } });
-    expect(one.desk().flushOpenSince).toBe(Date.parse(ago(60)));
+    expect(one.view()).toMatchObject({ flushJobId: flush, cost: { missing: ['Membrane'] } });
+    expect(one.view().flushOpenSince).toBe(Date.parse(ago(60)));
     one.done(flush, 59.9);
-    expect(one.desk().flushOpenSince).toBeNull();
+    expect(one.view().flushOpenSince).toBeNull();
     one.done(one.replace, 0.5);
-    expect(one.desk().flushOpenSince).toBe(Date.parse(ago(0.5)));
+    expect(one.view().flushOpenSince).toBe(Date.parse(ago(0.5)));
     const bare = place();
     bare.component('make-up-unit', [bare.system('Reef', 250)]);
-    const [unit] = makeUpDesk(bare.evidence(), bare.siteId, NOW, never).units;
+    const [unit] = makeUpView(bare.evidence(), bare.siteId, NOW, never).units;
     expect(unit?.state).toMatchObject({
       productLph: null,
       resin: null,
@@ -235,10 +235,10 @@ describe('the make-up desk', () => {
       one.read({ componentId: topOff }, { measure: 'litres-left' }, days, litres);
     expect(demandOf(one.evidence(), one.reef, 'UTC', NOW)).toMatchObject({ evaporationFrom: 'measured' });
     expect(demandOf(one.evidence(), one.reef, 'UTC', NOW).evaporationPerDay).toBeCloseTo(1, 6);
-    const [desk] = makeUpDesk(one.evidence(), one.siteId, NOW, never).topOffs;
+    const [view] = makeUpView(one.evidence(), one.siteId, NOW, never).topOffs;
     // 11 L a day ago, 1 L a day: 10 by now, and nothing is known of what is out of reach
-    expect(desk?.leftL).toBeCloseTo(10, 0);
-    expect(desk?.loss.verdict).toBe('as-usual');
+    expect(view?.leftL).toBeCloseTo(10, 0);
+    expect(view?.loss.verdict).toBe('as-usual');
   });
 });
 

@@ -1,8 +1,8 @@
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
-import type { Nutrient } from '../../core/finding/sources/types.ts';
+import type { Nutrient } from '../../core/diagnosis/sources/types.ts';
 import type { ChangeFacts } from '../../usecases/water/changeFacts.ts';
 import type { LeadStep } from '../../usecases/water/leads.ts';
-import type { MakeUpDesk } from '../../usecases/water/makeUpDesk.ts';
+import type { MakeUpView } from '../../usecases/water/makeUpView.ts';
 import type { SourceAnswer } from '../../usecases/water/sourceFacts.ts';
 import { api } from './client.ts';
 
@@ -13,10 +13,10 @@ export const changeFactsOf = (siteId: string) => ({
   queryFn: () => api.get<ChangeFacts>(`/water/change?site=${siteId}`),
 });
 export const useChangeFacts = (siteId: string): ChangeFacts => useSuspenseQuery(changeFactsOf(siteId)).data;
-export const useMakeUp = (siteId: string): MakeUpDesk =>
+export const useMakeUp = (siteId: string): MakeUpView =>
   useSuspenseQuery({
     queryKey: ['snapshot', 'make-up', siteId],
-    queryFn: () => api.get<MakeUpDesk>(`/water/make-up?site=${siteId}`),
+    queryFn: () => api.get<MakeUpView>(`/water/make-up?site=${siteId}`),
   }).data;
 export const useSource = (systemId: string, nutrient: Nutrient): SourceAnswer =>
   useSuspenseQuery({

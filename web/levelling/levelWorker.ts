@@ -6,7 +6,7 @@ import type { LevelAnswer, LevelQuestion } from './messages.ts';
 // Levels plans beside the screen. Where a plan of before is known, the change is worked into it first, within a blink; then
 // the whole search runs, told step by step, so that the plan is the one everybody else comes to.
 
-const QUICK_RUINS = 300;
+const QUICK_ITERATIONS = 300;
 const TOLD_EVERY = 0.05;
 
 self.addEventListener('message', ({ data }: MessageEvent<LevelQuestion>) => {
@@ -15,7 +15,7 @@ self.addEventListener('message', ({ data }: MessageEvent<LevelQuestion>) => {
   if (known.length === instances.length && known.length > 0)
     self.postMessage({
       quick: instances.map((instance, i): Placement =>
-        levelled(instance, { from: from[i] ?? [], ruins: QUICK_RUINS }),
+        levelled(instance, { from: from[i] ?? [], iterations: QUICK_ITERATIONS }),
       ),
     } satisfies LevelAnswer);
   const search = levelAll(

@@ -1,16 +1,16 @@
 import { evenStream } from '../../numeric/evenStream.ts';
 import type { LevelInstance, Placement } from './instance.ts';
-import { Ideals, tearFor } from './tears.ts';
+import { Ideals, removalFor } from './removals.ts';
 import { Working } from './working.ts';
 
 // Large plans are searched, not solved: each job in turn takes its cheapest path (a shortest path, exact for one job),
-// then parts of the plan are torn out and put back, as long as counted. The same input gives the same plan.
+// then parts of the plan are removed out and put back, as long as counted. The same input gives the same plan.
 
 /** Rounds in which every job takes its cheapest path again; fewer where nothing moves any more. */
 const PASSES = 12;
-/** Torn out and put back so often at most in one place, and in all places of a plan together. */
-const RUINS_MOST = 24_000;
-const RUINS_OF_ALL = 64_000;
+/** Removed out and put back so often at most in one place, and in all places of a plan together. */
+const ITERATIONS_MOST = 24_000;
+const ITERATIONS_OF_ALL = 64_000;
 /** Up to so many jobs a plan may get a little worse on the way: the best one is kept beside it. */
 const WANDERS_UP_TO = 400;
 /** How much worse, as a share of the plan’s cost, at the beginning; it falls to nothing. */
@@ -28,8 +28,8 @@ export interface Progress {
 export interface LevelOptions {
   /** A plan of before: what has not been touched stays as far as it can. */
   from?: Placement;
-  /** How often parts are torn out; absent: as often as is worth it for a place alone. */
-  ruins?: number;
+  /** How often parts are removed out; absent: as often as is worth it for a place alone. */
+  iterations?: number;
   seed?: number;
 }
 
@@ -45,8 +45,8 @@ export function* level(
 ): Generator<Progress, Placement, undefined> {
   const plan = new Working(instance);
   const count = instance.jobs.length;
-  const ruins = options.ruins ?? RUINS_MOST;
-  const of = ruins + PASSES * count;
+  const iterations = options.iterations ?? ITERATIONS_MOST;
+  const of = iterations + PASSES * count;
   begin(plan, options.from);
   let done = 0;
   for (let pass = 0; pass < PASSES; pass++) {
@@ -63,10 +63,10 @@ export function* level(
   const ideals = new Ideals(plan);
   let best = plan.copy();
   let bestTotal = plan.total;
-  for (let ruin = 0; ruin < ruins && count > 0 && instance.visits.length > 0; ruin++) {
-    const tooth = 1 - (((ruin * TEETH) / ruins) % 1);
+  for (let iteration = 0; iteration < iterations && count > 0 && instance.visits.length > 0; iteration++) {
+    const tooth = 1 - (((iteration * TEETH) / iterations) % 1);
     const slack = wanders ? WANDERS_BY * bestTotal * tooth ** 3 : 0;
-    tearOut(plan, ideals, even, bestTotal + slack);
+    removeAndRepair(plan, ideals, even, bestTotal + slack);
     if (wanders && plan.total < bestTotal - 1e-9) {
       bestTotal = plan.total;
       best = plan.copy();
@@ -76,9 +76,9 @@ export function* level(
   return wanders ? best : plan.copy();
 }
 
-/** How often one place’s plan is torn out where many are levelled: all of them share the steps there are. */
-export const ruinsFor = (jobs: number, jobsOfAll: number): number =>
-  Math.min(RUINS_MOST, Math.round((RUINS_OF_ALL * jobs) / Math.max(1, jobsOfAll)));
+/** How often one place’s plan is removed out where many are levelled: all of them share the steps there are. */
+export const iterationsFor = (jobs: number, jobsOfAll: number): number =>
+  Math.min(ITERATIONS_MOST, Math.round((ITERATIONS_OF_ALL * jobs) / Math.max(1, jobsOfAll)));
 
 /** Runs a search to its end. @returns what it found */
 export function ended<T>(search: Generator<unknown, T, undefined>): T {
@@ -119,20 +119,20 @@ function retake(plan: Working, job: number): void {
   }
 }
 
-/** Tears some jobs out and puts them back in another order; kept where the whole costs no more than allowed. */
-function tearOut(plan: Working, ideals: Ideals, even: () => number, most: number): void {
+/** Removes some jobs out and puts them back in another order; kept where the whole costs no more than allowed. */
+function removeAndRepair(plan: Working, ideals: Ideals, even: () => number, most: number): void {
   const before = plan.total;
-  const tear = tearFor(plan, ideals, even);
-  const order = [...tear.torn].map((job) => ({
+  const removal = removalFor(plan, ideals, even);
+  const order = [...removal.removed].map((job) => ({
     job,
-    key: job === tear.first ? Infinity : even() * (plan.instance.jobs[job]?.minutes ?? 0) + 30 * even(),
+    key: job === removal.first ? Infinity : even() * (plan.instance.jobs[job]?.minutes ?? 0) + 30 * even(),
   }));
   order.sort((a, b) => b.key - a.key);
   const old = order.map(({ job }) => ({ job, path: plan.take(job) }));
-  if (tear.swapped) putSwapped(plan, old, tear.swapped);
+  if (removal.swapped) putSwapped(plan, old, removal.swapped);
   else
     for (const { job } of old) {
-      const banned = tear.first === -1 || job === tear.first ? tear.banned : nowhere;
+      const banned = removal.first === -1 || job === removal.first ? removal.banned : nowhere;
       plan.put(job, plan.bestPath(job, banned).visits);
     }
   if (plan.total <= Math.max(before, most) + 1e-9) return;

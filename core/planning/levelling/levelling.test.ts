@@ -5,7 +5,7 @@ import { costByDay, tailByDay } from './costs.ts';
 import { chanceOfLife, setDay, chanceDue, CURVE_SHARES } from '../dueCurve.ts';
 import { exactModel } from './exactModel.ts';
 import type { LevelInstance, LevelJob } from './instance.ts';
-import { level, levelled, ruinsFor } from './level.ts';
+import { level, levelled, iterationsFor } from './level.ts';
 import { priced } from './priced.ts';
 import { loadHighs } from './testing/highs.ts';
 import { instanceOf } from './testing/instances.ts';
@@ -98,7 +98,7 @@ describe('properties on generated plants', () => {
   test('no constraint is broken, nothing is lost', () => {
     fc.assert(
       fc.property(plant, (instance) => {
-        const placement = levelled(instance, { ruins: 300 });
+        const placement = levelled(instance, { iterations: 300 });
         expect(placement).toHaveLength(instance.jobs.length);
         expect(priced(instance, placement).broken).toEqual([]);
       }),
@@ -112,7 +112,7 @@ describe('properties on generated plants', () => {
         const visit = where % instance.visits.length;
         const jobs = instance.jobs.map((one, j) => (j === job ? { ...one, pinned: [visit] } : one));
         const pinned = { ...instance, jobs };
-        const placement = levelled(pinned, { ruins: 300 });
+        const placement = levelled(pinned, { iterations: 300 });
         expect(placement[job]).toContain(visit);
         expect(priced(pinned, placement).broken).toEqual([]);
       }),
@@ -122,7 +122,7 @@ describe('properties on generated plants', () => {
   test('the same input gives the same plan', () => {
     fc.assert(
       fc.property(plant, (instance) => {
-        expect(levelled(instance, { ruins: 200 })).toEqual(levelled(instance, { ruins: 200 }));
+        expect(levelled(instance, { iterations: 200 })).toEqual(levelled(instance, { iterations: 200 }));
       }),
       { numRuns: 20 },
     );
@@ -130,33 +130,33 @@ describe('properties on generated plants', () => {
   test('the sum kept while it works is the price from nothing; it never gets worse than where it began', () => {
     fc.assert(
       fc.property(plant, (instance) => {
-        const rough = priced(instance, levelled(instance, { ruins: 0 })).total;
-        const fine = priced(instance, levelled(instance, { ruins: 500 })).total;
+        const rough = priced(instance, levelled(instance, { iterations: 0 })).total;
+        const fine = priced(instance, levelled(instance, { iterations: 500 })).total;
         expect(fine).toBeLessThanOrEqual(rough + 1e-6);
       }),
       runs,
     );
   });
-  test('a plan of before is the start: with nothing torn out and nothing changed it stays', () => {
+  test('a plan of before is the start: with nothing removed out and nothing changed it stays', () => {
     const instance = instanceOf(7, { jobs: 20, visits: 8, everyDays: 7, capacityMin: 120 });
-    const before = levelled(instance, { ruins: FEW });
-    expect(priced(instance, levelled(instance, { from: before, ruins: 0 })).total).toBeLessThanOrEqual(
+    const before = levelled(instance, { iterations: FEW });
+    expect(priced(instance, levelled(instance, { from: before, iterations: 0 })).total).toBeLessThanOrEqual(
       priced(instance, before).total + 1e-6,
     );
   });
   test('how far it is goes up to its end, and whoever iterates may stop', () => {
     const instance = instanceOf(3, { jobs: 20, visits: 8, everyDays: 7, capacityMin: 120 });
-    const shares = [...level(instance, { ruins: FEW })].map(({ done, of }) => done / of);
+    const shares = [...level(instance, { iterations: FEW })].map(({ done, of }) => done / of);
     expect(shares.length).toBeGreaterThan(5);
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
     expect(shares.at(-1)).toBeLessThanOrEqual(1);
   });
   test('many places share the steps there are', () => {
-    expect(ruinsFor(20, 10_000) * 500).toBeLessThanOrEqual(64_500);
+    expect(iterationsFor(20, 10_000) * 500).toBeLessThanOrEqual(64_500);
     // a place alone gets what is worth it, and no more however large it is
-    const alone = ruinsFor(10, 10);
-    expect(alone).toBeGreaterThan(100 * ruinsFor(10, 10_000));
-    expect(ruinsFor(500, 500)).toBe(alone);
+    const alone = iterationsFor(10, 10);
+    expect(alone).toBeGreaterThan(100 * iterationsFor(10, 10_000));
+    expect(iterationsFor(500, 500)).toBe(alone);
   });
 });
 

@@ -10,7 +10,7 @@ export interface Wanted {
 }
 
 /** From here on being late is grave, by the ratios that consequences have. House default. */
-const GRAVE_RATIO = 20;
+const CRITICAL_RATIO = 20;
 const LIKELY = 0.5;
 /** What is done once is weighed as if it were yearly. */
 const ONCE_DAYS = 365;
@@ -26,7 +26,7 @@ export function mostWantedFirst<T>(jobs: readonly T[], of: (job: T) => Wanted): 
   const ranked = jobs.map((job, given) => {
     const { isPastWindow, chanceByNext, costRatio, intervalDays } = of(job);
     const chance = chanceByNext ?? 1;
-    const isFirst = isPastWindow || (costRatio >= GRAVE_RATIO && chance >= LIKELY);
+    const isFirst = isPastWindow || (costRatio >= CRITICAL_RATIO && chance >= LIKELY);
     return { job, given, isFirst, saves: (chance * costRatio) / Math.max(1, intervalDays ?? ONCE_DAYS) };
   });
   return ranked

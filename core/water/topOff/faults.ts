@@ -1,4 +1,4 @@
-import { rank, type Check, type CheckMade, type NextCheck, type Ranked } from '../../finding/rank.ts';
+import { rank, type Check, type CheckMade, type NextCheck, type Ranked } from '../../diagnosis/rank.ts';
 import type { UseVerdict } from './dailyLoss.ts';
 
 export const topOffFaultIds = [

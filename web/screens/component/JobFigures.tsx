@@ -41,7 +41,7 @@ export function JobFigures({
   const [clearMin, setClearMin] = useState<number | null>(inForce.temporary?.clearMin ?? null);
   const [around, setAround] = useState<Around>(() => aroundOf(inForce));
   const [consequence, setConsequence] = useState<Consequence>(inForce.consequence);
-  // what is worked out from what has passed is entered on the make-up desk
+  // what is worked out from what has passed is entered on the make-up view
   const storeRule = inForce.rules.find(
     (rule) => rule.kind === 'depletion' && !(measures[rule.store] as Measure).workedOut,
   );

@@ -5,7 +5,7 @@ import type { Day } from '../../../core/time/day.ts';
 import { farMonths, type FarMonth } from '../../../usecases/levelling/farAhead.ts';
 import { levellingWord } from '../../levelling/levellingWord.ts';
 import { JobLink } from './JobLink.tsx';
-import { isGrave } from './piles.ts';
+import { isCritical } from './piles.ts';
 import { useFarAhead } from './useFarAhead.ts';
 
 const TALL = 92;
@@ -103,7 +103,7 @@ function FarRow({
               <i
                 key={`${row.jobId} ${turn}`}
                 className="block"
-                data-grave={isGrave(row) || undefined}
+                data-critical={isCritical(row) || undefined}
                 style={{ height: Math.max(1.5, row.minutes * scale) }}
               />
             ))}

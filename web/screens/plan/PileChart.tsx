@@ -16,7 +16,7 @@ import { addDays, daysBetween, weekdayOf, type Day } from '../../../core/time/da
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { useSetting } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
-import { blockHeights, isGrave, type Pile, type PileRow } from './piles.ts';
+import { blockHeights, isCritical, type Pile, type PileRow } from './piles.ts';
 
 /** The turn of a job that is in hand. */
 export interface Turn {
@@ -269,7 +269,7 @@ function Block({
       title={label}
       aria-hidden
       data-chosen={chosen || undefined}
-      data-grave={(row && isGrave(row)) || undefined}
+      data-critical={(row && isCritical(row)) || undefined}
       data-pinned={pinned || undefined}
       style={{
         height,

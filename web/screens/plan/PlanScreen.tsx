@@ -285,7 +285,7 @@ function PileKey() {
         <i className="block" /> a job, as tall as its minutes
       </span>
       <span>
-        <i className="block" data-grave /> livestock or people at risk if late
+        <i className="block" data-critical /> livestock or people at risk if late
       </span>
       <span>
         <i className="block" data-pinned /> pinned

@@ -8,7 +8,7 @@ import type { Levelled } from '../../levelling/useLevelled.ts';
 import { visitWords } from '../first-run/VisitStep.tsx';
 
 /** Livestock or people are at risk if it is late. */
-export const isGrave = ({ consequence }: PlanRow): boolean => consequence === 'C' || consequence === 'D';
+export const isCritical = ({ consequence }: PlanRow): boolean => consequence === 'C' || consequence === 'D';
 
 /** A visit as a pile of jobs. */
 export interface Pile {

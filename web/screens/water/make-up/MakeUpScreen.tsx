@@ -49,8 +49,8 @@ export function MakeUpScreen() {
 }
 
 function Desk({ siteId }: { siteId: string }) {
-  const desk = useMakeUp(siteId);
-  if (desk.units.length + desk.stores.length + desk.topOffs.length === 0)
+  const view = useMakeUp(siteId);
+  if (view.units.length + view.stores.length + view.topOffs.length === 0)
     return (
       <p className="datum" style={{ paddingTop: 12 }}>
         No make-up unit, store or top-off is described here. Add one as equipment: its litres, its hours and
@@ -59,12 +59,12 @@ function Desk({ siteId }: { siteId: string }) {
     );
   return (
     <>
-      {desk.units.map((unit) => (
-        <Unit key={unit.componentId} unit={unit} desk={desk} />
+      {view.units.map((unit) => (
+        <Unit key={unit.componentId} unit={unit} view={view} />
       ))}
-      {desk.stores.length > 0 && <StoresHere desk={desk} />}
-      {desk.topOffs.map((topOff) => (
-        <TopOff key={topOff.componentId} topOff={topOff} zone={desk.zone} today={desk.today} />
+      {view.stores.length > 0 && <StoresHere view={view} />}
+      {view.topOffs.map((topOff) => (
+        <TopOff key={topOff.componentId} topOff={topOff} zone={view.zone} today={view.today} />
       ))}
     </>
   );

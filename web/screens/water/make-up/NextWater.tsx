@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { DateTime } from 'luxon';
-import type { MakeUpDesk, UnitDesk } from '../../../../usecases/water/makeUpDesk.ts';
+import type { MakeUpView, UnitView } from '../../../../usecases/water/makeUpView.ts';
 import type { Batch } from '../../../../core/water/makeUp/nextBatch.ts';
 import { formatNumber } from '../../../../core/quantity/quantities.ts';
 import { useNow, useSetting } from '../../../api/data.ts';
@@ -9,7 +9,7 @@ import { HowLink } from '../../../parts/HowLink.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
 
 /** The water of the next visit: how much is missing, and when to begin. */
-export function NextWater({ unit, desk }: { unit: UnitDesk; desk: MakeUpDesk }) {
+export function NextWater({ unit, view }: { unit: UnitView; view: MakeUpView }) {
   const amounts = useAmounts();
   const { dateFormat } = useSetting();
   const now = useNow();
@@ -23,7 +23,7 @@ export function NextWater({ unit, desk }: { unit: UnitDesk; desk: MakeUpDesk }) 
         </p>
       </div>
     );
-  const visit = `${writeDay(next.visit, desk.today, dateFormat)}, ${relativeWord(next.visit, desk.today)}`;
+  const visit = `${writeDay(next.visit, view.today, dateFormat)}, ${relativeWord(next.visit, view.today)}`;
   const { batch } = next;
   return (
     <div className="nextwater">
@@ -33,7 +33,7 @@ export function NextWater({ unit, desk }: { unit: UnitDesk; desk: MakeUpDesk }) 
           <div className="order">
             {unit.outOfUse
               ? 'Wait'
-              : `Begin by ${writeInstant(batch.startBy, desk.zone, dateFormat, desk.today)}`}
+              : `Begin by ${writeInstant(batch.startBy, view.zone, dateFormat, view.today)}`}
           </div>
           <p className={batch.startBy < now ? 'late' : ''}>
             {batch.startBy < now && 'That has passed: the visit’s water will be late. '}
@@ -73,7 +73,7 @@ export function NextWater({ unit, desk }: { unit: UnitDesk; desk: MakeUpDesk }) 
       {next.unknown.length > 0 && (
         <p>
           Due too, without litres: {next.unknown.join(', ')}.{' '}
-          <Link to={`/water/change?site=${desk.siteId}`}>Plan the change</Link>.
+          <Link to={`/water/change?site=${view.siteId}`}>Plan the change</Link>.
         </p>
       )}
       <p className="soft small">

@@ -1,7 +1,7 @@
 import { whenWord } from '../../../../core/explain/whenWord.ts';
 import { Link } from 'react-router';
 import type { Readable } from '../../../../model/water/componentChannel.ts';
-import type { MakeUpDesk } from '../../../../usecases/water/makeUpDesk.ts';
+import type { MakeUpView } from '../../../../usecases/water/makeUpView.ts';
 import { parameterWord, type ParameterId } from '../../../../core/water/parameters.ts';
 import { usePlan, useSetting } from '../../../api/data.ts';
 import { Basin } from '../../../parts/Basin.tsx';
@@ -26,7 +26,7 @@ const freshOffers: readonly Readable[] = [
 ];
 
 /** The drums and containers: what is in them, when they are to be cleaned. */
-export function StoresHere({ desk }: { desk: MakeUpDesk }) {
+export function StoresHere({ view }: { view: MakeUpView }) {
   const amounts = useAmounts();
   const ago = useAgo();
   const plan = usePlan();
@@ -35,7 +35,7 @@ export function StoresHere({ desk }: { desk: MakeUpDesk }) {
     <section className="datum unit" aria-label="Stores">
       <h2>Stores</h2>
       <div className="storegrid">
-        {desk.stores.map((store) => {
+        {view.stores.map((store) => {
           const clean = plan.jobs.find((row) => row.componentId === store.id && row.work === 'clean');
           const cleanWhen = clean ? whenWord(clean, dateFormat) : null;
           const present = store.presentL ?? 0;

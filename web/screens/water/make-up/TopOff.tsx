@@ -6,7 +6,7 @@ import { topOffFaults } from '../../../../core/water/topOff/faults.ts';
 import { evaporationBy, litresADay, type Air } from '../../../../core/water/topOff/evaporation.ts';
 import type { Day } from '../../../../core/time/day.ts';
 import { checksOf } from '../../../../model/water/checks.ts';
-import type { TopOffDesk } from '../../../../usecases/water/topOffDesk.ts';
+import type { TopOffView } from '../../../../usecases/water/topOffView.ts';
 import { useSetting } from '../../../api/data.ts';
 import { relativeWord, writeDay } from '../../../parts/dates.ts';
 import { HowLink } from '../../../parts/HowLink.tsx';
@@ -16,7 +16,7 @@ import { Finder } from '../source/Finder.tsx';
 import { ReadButton } from './ReadButton.tsx';
 
 /** What evaporates, how long the reservoir lasts, and, where it takes more or less than usual, which checks tell why. */
-export function TopOff({ topOff, zone, today }: { topOff: TopOffDesk; zone: string; today: Day }) {
+export function TopOff({ topOff, zone, today }: { topOff: TopOffView; zone: string; today: Day }) {
   const { dateFormat } = useSetting();
   const amounts = useAmounts();
   const [looking, setLooking] = useState(false);
@@ -112,7 +112,7 @@ export function TopOff({ topOff, zone, today }: { topOff: TopOffDesk; zone: stri
   );
 }
 
-function UseLine({ topOff: { loss, salinity } }: { topOff: TopOffDesk }) {
+function UseLine({ topOff: { loss, salinity } }: { topOff: TopOffView }) {
   const amounts = useAmounts();
   const { recent, usual, verdict } = loss;
   if (!recent || !usual)
@@ -137,7 +137,7 @@ function UseLine({ topOff: { loss, salinity } }: { topOff: TopOffDesk }) {
 }
 
 /** By the air over the surface, where nobody has measured; beside what is usual for such a surface. */
-function Evaporation({ topOff }: { topOff: TopOffDesk }) {
+function Evaporation({ topOff }: { topOff: TopOffView }) {
   const amounts = useAmounts();
   const [air, setAir] = useState<Air | null>(null);
   if (topOff.surfaceCm2 <= 0) return null;

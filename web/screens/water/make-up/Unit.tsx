@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { unitWords } from '../../../../core/explain/makeUpWord.ts';
 import { formatNumber } from '../../../../core/quantity/quantities.ts';
-import type { MakeUpDesk, UnitDesk } from '../../../../usecases/water/makeUpDesk.ts';
+import type { MakeUpView, UnitView } from '../../../../usecases/water/makeUpView.ts';
 import type { Readable } from '../../../../model/water/componentChannel.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../../api/data.ts';
 import { clockIn } from '../../../parts/dates.ts';
@@ -23,7 +23,7 @@ import { useAgo } from './useAgo.ts';
 const litresFrom = { meter: 'by its meter', said: 'as said', demand: 'as its systems ask for' } as const;
 
 /** A unit: the next visit's water first, then its stages in the order water passes, then what it knows of itself. */
-export function Unit({ unit, desk }: { unit: UnitDesk; desk: MakeUpDesk }) {
+export function Unit({ unit, view }: { unit: UnitView; view: MakeUpView }) {
   const snapshot = useSnapshot();
   const amounts = useAmounts();
   const [editing, setEditing] = useState(false);
@@ -47,7 +47,7 @@ export function Unit({ unit, desk }: { unit: UnitDesk; desk: MakeUpDesk }) {
       {unit.outOfUse && <OutOfUseNote of={unit.outOfUse} />}
       {editing && record && <UnitFiguresForm unit={record} onDone={() => setEditing(false)} />}
       <div className="unitcols">
-        <NextWater unit={unit} desk={desk} />
+        <NextWater unit={unit} view={view} />
         <div>
           <p className="unitline">
             <b>Output</b> {words.output}
@@ -71,7 +71,7 @@ export function Unit({ unit, desk }: { unit: UnitDesk; desk: MakeUpDesk }) {
           />
         </div>
       </div>
-      <Stages unit={unit} desk={desk} words={words} />
+      <Stages unit={unit} view={view} words={words} />
       <Shared unit={unit} />
     </section>
   );
@@ -100,7 +100,7 @@ const unitLabels = {
 };
 
 /** Before, behind the membrane, and the product. */
-function TdsLine({ unit }: { unit: UnitDesk }) {
+function TdsLine({ unit }: { unit: UnitView }) {
   const { read, behindMembrane: behind } = unit.facts;
   const ppm = (value: number | undefined) =>
     value === undefined ? 'not read' : `${formatNumber(value, 0)} ppm`;
@@ -115,11 +115,11 @@ function TdsLine({ unit }: { unit: UnitDesk }) {
 /** Sediment, carbon, membrane, resin on one axis: each with its date and reason, and what tells of it. */
 function Stages({
   unit,
-  desk,
+  view,
   words,
 }: {
-  unit: UnitDesk;
-  desk: MakeUpDesk;
+  unit: UnitView;
+  view: MakeUpView;
   words: ReturnType<typeof unitWords>;
 }) {
   const plan = usePlan();
@@ -145,7 +145,7 @@ function Stages({
       <li className="cells axisrow">
         <span />
         <div ref={ref} style={{ minWidth: 0 }}>
-          {scale && <Axis scale={scale} today={desk.today} nowText={clockIn(desk.zone, now)} />}
+          {scale && <Axis scale={scale} today={view.today} nowText={clockIn(view.zone, now)} />}
         </div>
         <span />
       </li>
@@ -180,7 +180,7 @@ function Stages({
 }
 
 /** What passed a stage since it was changed, and what tells of it. */
-function Known({ stage, tells }: { stage: UnitDesk['stages'][number]; tells: string }) {
+function Known({ stage, tells }: { stage: UnitView['stages'][number]; tells: string }) {
   const amounts = useAmounts();
   return (
     <p className="reason stageknown">
@@ -190,14 +190,14 @@ function Known({ stage, tells }: { stage: UnitDesk['stages'][number]; tells: str
   );
 }
 
-function pressureWord({ facts: { read } }: UnitDesk): string {
+function pressureWord({ facts: { read } }: UnitView): string {
   const pressure = read['feed-pressure'];
   return pressure
     ? `${formatNumber(pressure.value, 0)} kPa reach the membrane.`
     : 'Pressure behind it is not read: its fall is what tells.';
 }
 
-function Flush({ unit }: { unit: UnitDesk }) {
+function Flush({ unit }: { unit: UnitView }) {
   const ago = useAgo();
   return (
     <p className="unitline late">
@@ -209,7 +209,7 @@ function Flush({ unit }: { unit: UnitDesk }) {
 }
 
 /** Whose litres they are, and what they cost. */
-function Shared({ unit }: { unit: UnitDesk }) {
+function Shared({ unit }: { unit: UnitView }) {
   const amounts = useAmounts();
   const cost = unit.cost?.outputs;
   return (

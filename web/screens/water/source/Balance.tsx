@@ -1,9 +1,9 @@
 import { milligramsWord } from '../../../../core/explain/sourceWord.ts';
 import { nutrientsFromFeed } from '../../../../core/formulas/nitrogen.ts';
 import { workOut } from '../../../../core/formulas/workOut.ts';
-import { FEED } from '../../../../core/finding/sources/feed.ts';
-import type { SourceFinding } from '../../../../core/finding/findSource.ts';
-import type { NutrientFacts } from '../../../../core/finding/sources/types.ts';
+import { FEED } from '../../../../core/diagnosis/sources/feed.ts';
+import type { SourceFinding } from '../../../../core/diagnosis/findSource.ts';
+import type { NutrientFacts } from '../../../../core/diagnosis/sources/types.ts';
 import { HowLink } from '../../../parts/HowLink.tsx';
 
 const notKnown = <span className="soft">not known</span>;

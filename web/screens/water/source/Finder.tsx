@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { chanceWord } from '../../../../core/explain/sourceWord.ts';
-import type { Check, NextCheck } from '../../../../core/finding/rank.ts';
+import type { Check, NextCheck } from '../../../../core/diagnosis/rank.ts';
 import type { RecordContent } from '../../../../contract/records.ts';
 import type { CheckKnown } from '../../../../model/water/checks.ts';
 import { useClock, useSnapshot } from '../../../api/data.ts';

@@ -1,6 +1,6 @@
 import { Link, useSearchParams } from 'react-router';
 import { explainsWord, findingSentences, sourceReasonWord } from '../../../../core/explain/sourceWord.ts';
-import type { Nutrient } from '../../../../core/finding/sources/types.ts';
+import type { Nutrient } from '../../../../core/diagnosis/sources/types.ts';
 import type { Stored } from '../../../../contract/records.ts';
 import { checksOf } from '../../../../model/water/checks.ts';
 import { useSnapshot } from '../../../api/data.ts';

@@ -35,7 +35,7 @@ const goneFrom = (known: ReadonlyMap<string, PlanRow>, rows: readonly PlanRow[])
  * in the database, so that a start has dates at once. What may take its time (another day, what would be if) is asked of a
  * second thread, so that no plan waits for it.
  */
-export class PlanDesk {
+export class Planner {
   private readonly store: Store;
   private readonly kept: KeptPlans;
   private readonly now: () => number;

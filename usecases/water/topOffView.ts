@@ -16,7 +16,7 @@ import { systemWater } from './systemWater.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 
 /** A top-off: what it takes, how long its reservoir lasts, and what it means if that is not as usual. */
-export interface TopOffDesk {
+export interface TopOffView {
   componentId: string;
   name: string;
   systemId: string;
@@ -40,12 +40,12 @@ export interface TopOffDesk {
   made: CheckKnown[];
 }
 
-export function topOffDesk(
+export function topOffView(
   evidence: Evidence,
   topOff: Stored<'component'>,
   zone: string,
   at: Instant,
-): TopOffDesk {
+): TopOffView {
   const { snapshot, index, definitionOf } = evidence;
   const systemId = topOff.content.systemIds[0] ?? '';
   const refill = index

@@ -4,7 +4,7 @@ import type { Evidence } from '../model/water/testedWater.ts';
 import type { Store } from '../store/store.ts';
 
 /** All records with their index: made once, then kept up to date record by record for everything that is asked. */
-export class EvidenceDesk {
+export class LiveEvidence {
   private readonly store: Store;
   private index: RecordIndex | null = null;
   private known: { version: number; evidence: Evidence } | null = null;

@@ -11,14 +11,14 @@ import {
   work,
   type TestStore,
 } from '../../store/testing/fixtures.ts';
-import { PlanDesk } from './planDesk.ts';
+import { Planner } from './planner.ts';
 
 let one: TestStore;
-let desk: PlanDesk;
+let planner: Planner;
 let now = NOW;
 const errors: unknown[] = [];
 const open = () =>
-  new PlanDesk(
+  new Planner(
     { store: one.store, kept: new KeptPlans(one.databases, one.store), file: one.databases.file },
     () => now,
     (error) => errors.push(error),
@@ -27,10 +27,10 @@ beforeEach(async () => {
   now = NOW;
   errors.length = 0;
   one = await openTestStore();
-  desk = open();
+  planner = open();
 });
 afterEach(async () => {
-  await desk.stop();
+  await planner.stop();
   await one.close();
   expect(errors).toEqual([]);
 });
@@ -40,34 +40,34 @@ describe('plans from the thread', () => {
   test('say what a plan made at once says, before and after a write, and the next day', async () => {
     const { ids, writes } = oneSock();
     await one.store.apply(work(...writes));
-    expect((await desk.plan()).jobs).toEqual(await fresh());
+    expect((await planner.plan()).jobs).toEqual(await fresh());
     await one.store.apply(work(create('service', swapped(ids.job, '2026-11-24'))));
-    expect((await desk.plan()).jobs).toEqual(await fresh());
-    expect((await desk.plan()).jobs[0]?.lastDone).toBe('2026-11-24');
+    expect((await planner.plan()).jobs).toEqual(await fresh());
+    expect((await planner.plan()).jobs[0]?.lastDone).toBe('2026-11-24');
     now += 86_400_000;
-    expect((await desk.plan()).jobs).toEqual(await fresh());
+    expect((await planner.plan()).jobs).toEqual(await fresh());
   });
   test('are kept: a new start has them at once, unless something was written in between', async () => {
     const { ids, writes } = oneSock();
     await one.store.apply(work(...writes));
-    const before = await desk.plan();
-    await desk.stored();
+    const before = await planner.plan();
+    await planner.stored();
     const kept = new KeptPlans(one.databases, one.store);
     expect((await kept.load())?.rows).toEqual(before.jobs);
-    await desk.stop();
+    await planner.stop();
     await one.store.apply(work(create('service', swapped(ids.job, '2026-11-24'))));
     expect(await kept.load()).toBeNull();
-    desk = open();
-    expect((await desk.plan()).jobs[0]?.lastDone).toBe('2026-11-24');
-    await desk.stored();
+    planner = open();
+    expect((await planner.plan()).jobs[0]?.lastDone).toBe('2026-11-24');
+    await planner.stored();
     expect((await kept.load())?.rows[0]?.lastDone).toBe('2026-11-24');
   });
   test('are kept too where it is another day at another site', async () => {
     const { writes } = oneSock();
     const auckland = { name: 'Away', timeZone: 'Pacific/Auckland', visits: null };
     await one.store.apply(work(...writes, create('site', auckland)));
-    const before = await desk.plan();
-    await desk.stored();
+    const before = await planner.plan();
+    await planner.stored();
     const kept = await new KeptPlans(one.databases, one.store).load();
     expect(kept?.rows).toEqual(before.jobs);
     expect(kept?.days).toBe(daysOf(await one.store.snapshot(), () => now));
@@ -76,7 +76,7 @@ describe('plans from the thread', () => {
   test('a question beside the plan knows what was written before it', async () => {
     const { ids, writes } = oneSock();
     await one.store.apply(work(...writes));
-    const lastDone = async () => (await desk.planAt('2026-12-24')).jobs[0]?.lastDone ?? null;
+    const lastDone = async () => (await planner.planAt('2026-12-24')).jobs[0]?.lastDone ?? null;
     const before = await lastDone();
     await one.store.apply(work(create('service', swapped(ids.job, '2026-11-24'))));
     expect(before).not.toBe('2026-11-24');
@@ -86,9 +86,9 @@ describe('plans from the thread', () => {
   });
   test('a whole import is read anew', async () => {
     const { writes } = oneSock();
-    await desk.plan();
+    await planner.plan();
     await one.store.apply(work(...writes));
     one.store.forget();
-    expect((await desk.plan()).jobs).toHaveLength(1);
+    expect((await planner.plan()).jobs).toHaveLength(1);
   });
 });

@@ -18,7 +18,7 @@ export interface Received {
 }
 
 /** Everything that has to do with who may come in. */
-export interface AccessDesk {
+export interface AccessParts {
   accounts: Accounts;
   sessions: Sessions;
   links: PageLinks;

@@ -18,10 +18,10 @@ import { demandOf, type KnownDemand } from '../../model/water/demand.ts';
 import { lastServiceOf, unitFacts, unitMeter } from '../../model/water/makeUpUnit.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
-import { topOffDesk, type TopOffDesk } from './topOffDesk.ts';
+import { topOffView, type TopOffView } from './topOffView.ts';
 
 /** One stage of a unit: the job that renews it, and what has passed since. */
-export interface StageDesk {
+export interface StageView {
   componentId: string;
   kindId: string;
   name: string;
@@ -41,14 +41,14 @@ export interface NextWater {
   present: TwoWaters | null;
   batch: Batch | null;
 }
-export interface UnitDesk {
+export interface UnitView {
   componentId: string;
   name: string;
   outOfUse: OutOfUse | null;
   facts: UnitFacts;
   state: UnitState;
   litresPerDay: { value: number; from: 'meter' | 'said' | 'demand' } | null;
-  stages: StageDesk[];
+  stages: StageView[];
   systems: (SplitDemand & Pick<KnownDemand, 'evaporationFrom'>)[];
   demandComplete: boolean;
   demandPerDay: number;
@@ -58,13 +58,13 @@ export interface UnitDesk {
   next: NextWater | null;
   cost: { outputs: WorkedOf<typeof makeUpCost>['outputs'] | null; missing: string[] } | null;
 }
-export interface MakeUpDesk {
+export interface MakeUpView {
   siteId: string;
   zone: string;
   today: Day;
-  units: UnitDesk[];
+  units: UnitView[];
   stores: StoreFacts[];
-  topOffs: TopOffDesk[];
+  topOffs: TopOffView[];
 }
 
 /** Whether a job is due by a day, from the plan. */
@@ -74,7 +74,7 @@ export const VISIT_HOUR = 9;
 const HOUR_MS = MS_PER_DAY / 24;
 
 /** @param now an instant; what is judged by days is asked to the end of the local day */
-export function makeUpDesk(evidence: Evidence, siteId: string, now: Instant, dueBy: DueBy): MakeUpDesk {
+export function makeUpView(evidence: Evidence, siteId: string, now: Instant, dueBy: DueBy): MakeUpView {
   const { snapshot } = evidence;
   const zone = snapshot.content('site', siteId)?.timeZone ?? 'UTC';
   const today = dayOf(now, zone);
@@ -89,11 +89,11 @@ export function makeUpDesk(evidence: Evidence, siteId: string, now: Instant, due
     today,
     units: here
       .filter(({ content }) => content.kindId === 'make-up-unit')
-      .map((unit) => unitDesk(evidence, unit, stores, { zone, today, at, now, dueBy })),
+      .map((unit) => unitView(evidence, unit, stores, { zone, today, at, now, dueBy })),
     stores,
     topOffs: here
       .filter(({ content }) => hasRole(worksLike(snapshot)(content.kindId), 'top-off'))
-      .map((topOff) => topOffDesk(evidence, topOff, zone, at)),
+      .map((topOff) => topOffView(evidence, topOff, zone, at)),
   };
 }
 
@@ -105,12 +105,12 @@ interface Asked {
   dueBy: DueBy;
 }
 
-function unitDesk(
+function unitView(
   evidence: Evidence,
   unit: Stored<'component'>,
   stores: readonly StoreFacts[],
   asked: Asked,
-): UnitDesk {
+): UnitView {
   const { snapshot, index } = evidence;
   const { zone, at } = asked;
   const demands = unit.content.systemIds.map((systemId) => demandOf(evidence, systemId, zone, at));
@@ -119,7 +119,7 @@ function unitDesk(
   const state = unitState(facts);
   const meter = unitMeter(index, unit.id, zone, at);
   const parts = index.on('partsOfComponent', unit.id).filter((part) => part.content.status !== 'removed');
-  const stages = parts.map((part): StageDesk => {
+  const stages = parts.map((part): StageView => {
     const lastDone = lastServiceOf(index, part.id, 'replace', zone, at);
     const job = index.on('jobsOfTarget', part.id).find((one) => one.content.jobId === 'replace');
     return {
@@ -257,10 +257,10 @@ const USUAL_DAYS: Readonly<Record<string, number>> = {
 /** What 100 L cost, where prices are set; what is missing for it by name. */
 function costOf(
   makeUp: RecordContent<'component'>['makeUp'] | null,
-  stages: readonly StageDesk[],
+  stages: readonly StageView[],
   facts: UnitFacts,
   state: UnitState,
-): UnitDesk['cost'] {
+): UnitView['cost'] {
   if (!makeUp) return null;
   const { prices } = makeUp;
   const { litresPerDay } = facts;

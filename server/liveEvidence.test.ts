@@ -4,14 +4,14 @@ import { v7 as uuid } from 'uuid';
 import type { Stored } from '../contract/records.ts';
 import { RecordIndex } from '../model/facts/recordIndex.ts';
 import { create, oneSock, openTestStore, swapped, work, type TestStore } from '../store/testing/fixtures.ts';
-import { EvidenceDesk } from './evidenceDesk.ts';
+import { LiveEvidence } from './liveEvidence.ts';
 
 let here: TestStore;
-let desk: EvidenceDesk;
+let live: LiveEvidence;
 const [first, second] = [oneSock(), oneSock()];
 beforeAll(async () => {
   here = await openTestStore();
-  desk = new EvidenceDesk(here.store);
+  live = new LiveEvidence(here.store);
   await here.store.apply(work(...first.writes, ...second.writes));
 });
 afterAll(() => here.close());
@@ -37,7 +37,7 @@ test('kept up to date record by record, the index says what one made anew says',
           const id = uuid();
           await here.store.apply(work(create('service', swapped(on, '2026-11-20'), id)));
           made.push({ id, version: 1, deleted: false, on });
-        } else if (one.do === 'ask') await desk.now();
+        } else if (one.do === 'ask') await live.now();
         else if (one.do === 'forget') here.store.forget();
         else {
           const known = made[one.which % Math.max(1, made.length)];
@@ -60,7 +60,7 @@ test('kept up to date record by record, the index says what one made anew says',
           known.deleted = one.do === 'delete';
         }
       }
-      const { index, snapshot } = await desk.now();
+      const { index, snapshot } = await live.now();
       const anew = RecordIndex.of(snapshot);
       for (const job of jobs)
         expect(byId(index.on('servicesOfJob', job))).toEqual(byId(anew.on('servicesOfJob', job)));
