@@ -90,3 +90,19 @@ for (const [name, doubled] of [
       row(`${kind}, ${n}`, asked, answered);
     }
 }
+
+// and where the range is twofold wrong: how near comes one who knows that so many ranges are?
+for (const [name, rangeWrong] of [
+  ['told that the range is twofold wrong, not which way', 1],
+  [
+    `knowing that ${wrongRangeKinds.length} kinds in ${kindNames.length} are`,
+    wrongRangeKinds.length / kindNames.length,
+  ],
+] as const) {
+  head(name);
+  for (const n of [1, 2]) {
+    const asked = (one: SimulatedCase) => one.cycles === n && wrongRangeKinds.includes(one.kind);
+    const answered = cases.filter(asked).map((one) => ({ one, answer: knowingTheLaw(one, { rangeWrong }) }));
+    row(`range twofold wrong, ${n}`, asked, answered);
+  }
+}

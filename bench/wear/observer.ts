@@ -10,8 +10,10 @@ import { plainTruth, type SimulatedCase } from './simulateLives.ts';
 
 /** What such an observer is told beside the law of steady parts. */
 export interface Told {
-  /** The chance that the load of a part has doubled: 1 where somebody says so, though not when. */
-  doubled: number;
+  /** The chance that the load of a part has doubled: 1 where somebody says so, though not when; left out: 0. */
+  doubled?: number;
+  /** The chance that lives are twice what the range says, or half of it; left out: 0. */
+  rangeWrong?: number;
 }
 const STEP = 0.02;
 const WITHIN = 1e-4;
@@ -20,7 +22,7 @@ const REACH_SDS = 5;
 const BACK = 5;
 
 /** The law of the next life of one part, by what its records show. */
-export function knowingTheLaw({ asked }: SimulatedCase, { doubled }: Told): WearAnswer {
+export function knowingTheLaw({ asked }: SimulatedCase, { doubled = 0, rangeWrong = 0 }: Told): WearAnswer {
   const { sigma, gradingSd, slip } = plainTruth;
   const { middle, tau } = beliefOfRange(asked.range);
   const seen = asked.cycles.map(({ days, found }) => ({ logDays: Math.log(days), found }));
@@ -40,8 +42,12 @@ export function knowingTheLaw({ asked }: SimulatedCase, { doubled }: Told): Wear
 
   // ln of the life to come, and its weight: steady, or halved after each cycle that it may have been
   const next: { mu: number; weight: number }[] = [];
-  for (let mu = middle - REACH_SDS * tau; mu <= middle + REACH_SDS * tau; mu += STEP) {
-    const prior = Math.exp(-(((mu - middle) / tau) ** 2) / 2);
+  const bell = (apart: number): number => Math.exp(-((apart / tau) ** 2) / 2);
+  const reach = REACH_SDS * tau + Math.LN2;
+  for (let mu = middle - reach; mu <= middle + reach; mu += STEP) {
+    const apart = mu - middle;
+    const prior =
+      (1 - rangeWrong) * bell(apart) + (rangeWrong / 2) * (bell(apart - Math.LN2) + bell(apart + Math.LN2));
     next.push({ mu, weight: prior * (places > 0 ? 1 - doubled : 1) * fit(mu, 0, length) });
     for (let back = 0; back < places; back++) {
       const whole = length - 1 - back;
@@ -54,7 +60,7 @@ export function knowingTheLaw({ asked }: SimulatedCase, { doubled }: Told): Wear
   const { days: age } = asked.now;
   const left = survival(Math.max(age, 1e-6));
   const at = (due: number): number => {
-    const [low, high] = [Math.log(Math.max(age, 1e-6)), middle + REACH_SDS * tau + 3];
+    const [low, high] = [Math.log(Math.max(age, 1e-6)), middle + reach + 3];
     return Math.exp(bisect((logDays) => survival(Math.exp(logDays)) - (1 - due) * left, low, high, WITHIN));
   };
   return { earliest: at(0.1), likely: at(0.5), latest: at(0.9), recommended: at(1 / asked.costRatio) };

@@ -4,7 +4,7 @@ import { Ideals, removalFor } from './removals.ts';
 import { Working } from './working.ts';
 
 // Large plans are searched, not solved: each job in turn takes its cheapest path (a shortest path, exact for one job),
-// then parts of the plan are removed out and put back, as long as counted. The same input gives the same plan.
+// then parts of the plan are taken out and put back, as long as counted. The same input gives the same plan.
 
 /** Rounds in which every job takes its cheapest path again; fewer where nothing moves any more. */
 const PASSES = 12;
@@ -28,7 +28,7 @@ export interface Progress {
 export interface LevelOptions {
   /** A plan of before: what has not been touched stays as far as it can. */
   from?: Placement;
-  /** How often parts are removed out; absent: as often as is worth it for a place alone. */
+  /** How often parts are taken out; absent: as often as is worth it for a place alone. */
   iterations?: number;
   seed?: number;
 }
@@ -76,7 +76,7 @@ export function* level(
   return wanders ? best : plan.copy();
 }
 
-/** How often one place’s plan is removed out where many are levelled: all of them share the steps there are. */
+/** How often one place’s plan is taken apart where many are levelled: all of them share the steps there are. */
 export const iterationsFor = (jobs: number, jobsOfAll: number): number =>
   Math.min(ITERATIONS_MOST, Math.round((ITERATIONS_OF_ALL * jobs) / Math.max(1, jobsOfAll)));
 
@@ -119,7 +119,7 @@ function retake(plan: Working, job: number): void {
   }
 }
 
-/** Removes some jobs out and puts them back in another order; kept where the whole costs no more than allowed. */
+/** Takes some jobs out and puts them back in another order; kept where the whole costs no more than allowed. */
 function removeAndRepair(plan: Working, ideals: Ideals, even: () => number, most: number): void {
   const before = plan.total;
   const removal = removalFor(plan, ideals, even);

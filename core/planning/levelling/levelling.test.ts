@@ -137,7 +137,7 @@ describe('properties on generated plants', () => {
       runs,
     );
   });
-  test('a plan of before is the start: with nothing removed out and nothing changed it stays', () => {
+  test('a plan of before is the start: with nothing taken out and nothing changed it stays', () => {
     const instance = instanceOf(7, { jobs: 20, visits: 8, everyDays: 7, capacityMin: 120 });
     const before = levelled(instance, { iterations: FEW });
     expect(priced(instance, levelled(instance, { from: before, iterations: 0 })).total).toBeLessThanOrEqual(

@@ -1,10 +1,10 @@
 import { timingCost } from './priced.ts';
 import type { Working } from './working.ts';
 
-// The ways in which a part of a plan is removed out, to be put back better.
+// The ways in which a part of a plan is taken out, to be put back better.
 
-/** Jobs removed out at once. */
-const TORN_MOST = 8;
+/** Jobs taken out at once. */
+const REMOVED_MOST = 8;
 /** Shares of the ways: a visit that need not be made, two that change places, what is in the way of the worst placed. */
 const CLOSES = 0.25;
 const SWAPS = 0.1;
@@ -14,7 +14,7 @@ const TRIED = 4;
 /** Visits with more that would change places are left as they are: it costs more than it finds. */
 const SWAPPED_MOST = 40;
 
-/** What is removed out, and how it may go back. */
+/** What is taken out, and how it may go back. */
 export interface Removal {
   removed: ReadonlySet<number>;
   /** The one that is put back before the others; −1: any. */
@@ -27,7 +27,7 @@ export interface Removal {
 const plain = { first: -1, banned: new Set<number>(), swapped: null };
 type Pick = (n: number) => number;
 
-/** The next part to removal out, by chance. @param even a stream of numbers from 0 to 1 */
+/** The next part to take out, by chance. @param even a stream of numbers from 0 to 1 */
 export function removalFor(plan: Working, ideals: Ideals, even: () => number): Removal {
   const pick: Pick = (n) => Math.floor(even() * n);
   const visit = pick(plan.instance.visits.length);
@@ -42,7 +42,7 @@ export function removalFor(plan: Working, ideals: Ideals, even: () => number): R
 /** Everything of one visit: perhaps it need not be made. */
 function closing(plan: Working, visit: number): Removal | null {
   const there = plan.at(visit);
-  return there.length === 0 || there.length > 2 * TORN_MOST
+  return there.length === 0 || there.length > 2 * REMOVED_MOST
     ? null
     : { ...plain, removed: new Set(there), banned: new Set([visit]) };
 }
@@ -51,7 +51,7 @@ function closing(plan: Working, visit: number): Removal | null {
 function around(plan: Working, visit: number, pick: Pick): Removal {
   const there = plan.at(visit);
   const removed = new Set<number>();
-  const want = 2 + pick(TORN_MOST - 1);
+  const want = 2 + pick(REMOVED_MOST - 1);
   for (let i = 0; i < want; i++) {
     const fromHere = there.length > 0 && pick(10) < 6;
     removed.add(fromHere ? (there[pick(there.length)] ?? 0) : pick(plan.instance.jobs.length));
@@ -86,7 +86,7 @@ function forWorst(plan: Working, ideals: Ideals, pick: Pick): Removal {
   } else for (let i = 0; i < Math.min(near.length, 2); i++) removed.add(near[pick(near.length)] ?? first);
   for (const visit of ideals.pathOf(first)) {
     const there = plan.at(visit);
-    for (let i = pick(3); i > 0 && there.length > 0 && removed.size < 2 * TORN_MOST; i--)
+    for (let i = pick(3); i > 0 && there.length > 0 && removed.size < 2 * REMOVED_MOST; i--)
       removed.add(there[pick(there.length)] ?? first);
   }
   // where it would go by itself may be where it harms others most: sometimes some visits are closed to it
