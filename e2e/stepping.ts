@@ -31,14 +31,14 @@ export async function stepThrough(
   for (let done = 0; done < most; done++) {
     const title = (await page.locator('.steptitle').first().textContent()) ?? '';
     if (title.startsWith('All steps are done') || until?.test(title)) return done;
-    await heed(page);
-    await typeTests(page);
-    const found = page.locator('.found button').nth(2);
-    const answer = (await found.count()) > 0 ? found : page.locator('.big').first();
     try {
+      await heed(page);
+      await typeTests(page);
+      const found = page.locator('.found button').nth(2);
+      const answer = (await found.count()) > 0 ? found : page.locator('.big').first();
       await answer.click({ timeout: CLICK_MS });
     } catch (error) {
-      // what was tapped before this helper came may only now have taken the step away
+      // what was tapped before this helper came may only now have taken the step away, and its cautions with it
       if ((await page.locator('.steptitle').first().textContent()) === title) throw error;
       continue;
     }
@@ -51,7 +51,7 @@ export async function stepThrough(
 export async function heed(page: Page): Promise<void> {
   // what is asked for comes with the title, but for the sheet of tests, which is fetched with the first of them
   await expect(page.locator('.current').getByText('Opening…')).toHaveCount(0);
-  for (const box of await page.locator('.heed input').all()) await box.check();
+  for (const box of await page.locator('.heed input').all()) await box.check({ timeout: CLICK_MS });
 }
 
 async function typeTests(page: Page): Promise<void> {
