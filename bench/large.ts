@@ -1,25 +1,24 @@
-import { spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
+import Database from 'better-sqlite3';
 import { v7 as uuid } from 'uuid';
 import type { Write } from '../contract/work.ts';
 import { dayOf } from '../core/time/day.ts';
 import { Chance } from '../demo/chance.ts';
 import { openDatabases } from '../store/database.ts';
 import { Store } from '../store/store.ts';
-import { plant, plantOf, probeReadings, serviceOf } from './plant.ts';
+import { plant, plantOf, probeReadings, serviceOf, type ProbeReading } from './plant.ts';
+import { ask, served } from './served.ts';
 import { print, spread } from './timings.ts';
 
 // npm run bench:large: a plant of 500 systems, or a share of it (JONDREL_PLANT=0.1), from its making to what a window
-// asks, with the server a process of its own. Baseline in the same run: the raw rows by SQLite alone.
+// asks, with the server a process of its own. Baseline in the same run: the readings as bare rows by SQLite alone.
 
 const SHARE = Number(process.env.JONDREL_PLANT ?? 1);
 const CHUNK = 5000;
 const WRITES = 20;
-const MEGABYTE = 1024 ** 2;
-const PAGE_BYTES = 4096;
 const size = plantOf(SHARE);
 const today = dayOf(Date.now(), 'Europe/Berlin');
 const chance = new Chance(5);
@@ -59,8 +58,28 @@ async function fill(): Promise<void> {
   );
   await databases.reader.destroy();
   await databases.writer.destroy();
+  start = performance.now();
+  fillBarely();
+  seconds = (performance.now() - start) / 1000;
+  print(
+    'baseline: as bare rows, one prepared statement',
+    `${seconds.toFixed(1)} s, ${(readings / seconds).toFixed(0)} a second`,
+  );
 }
-function deviceReading({ channelId, at, value }: { channelId: string; at: string; value: number }): Write {
+/** What the disk and SQLite alone need for the same readings, transactions of the same size. */
+function fillBarely(): void {
+  const raw = new Database(join(dir, 'bare.sqlite'));
+  raw.pragma('journal_mode = WAL');
+  raw.pragma('synchronous = FULL');
+  raw.exec('CREATE TABLE reading (channel TEXT, at TEXT, value REAL, PRIMARY KEY (channel, at))');
+  const insert = raw.prepare('INSERT INTO reading VALUES (?, ?, ?)');
+  const all = raw.transaction((some: ProbeReading[]) => {
+    for (const { channelId, at, value } of some) insert.run(channelId, at, value);
+  });
+  for (const some of chunks(probeReadings(made.channelIds, size.readingsPerProbe, Date.now()))) all(some);
+  raw.close();
+}
+function deviceReading({ channelId, at, value }: ProbeReading): Write {
   return {
     ...{ op: 'create', kind: 'reading', id: uuid(), revisionId: uuid() },
     content: {
@@ -70,58 +89,27 @@ function deviceReading({ channelId, at, value }: { channelId: string; at: string
   };
 }
 
-async function serve(): Promise<{ address: string; stop: () => void; memoryMb: () => number }> {
-  const main = join(import.meta.dirname, '..', 'cli', 'main.js');
-  const server = spawn(process.execPath, [main, 'serve', '--data', dir, '--port', '0'], {
-    stdio: ['ignore', 'ignore', 'pipe'],
-  });
-  const address = await new Promise<string>((resolve, reject) => {
-    let said = '';
-    server.stderr.on('data', (chunk: Buffer) => {
-      said += chunk.toString();
-      const found = /http:\/\/localhost:\d+(?=[\s\S]*Stop it with)/.exec(said);
-      if (found) resolve(found[0]);
-    });
-    server.once('exit', () => reject(new Error(said)));
-  });
-  const memoryMb = (): number => {
-    const [, pages = '0'] = readFileSync(`/proc/${server.pid ?? 0}/statm`, 'utf8').split(' ');
-    return (Number(pages) * PAGE_BYTES) / MEGABYTE;
-  };
-  return { address, stop: () => server.kill(), memoryMb };
-}
-
 try {
   await fill();
   let start = performance.now();
-  const { address, stop, memoryMb } = await serve();
-  const ask = async (path: string, body?: unknown): Promise<{ ms: number; text: string }> => {
-    const begun = performance.now();
-    const answer = await fetch(`${address}/api${path}`, {
-      ...(body === undefined
-        ? {}
-        : {
-            method: 'POST',
-            headers: { 'Content-Type': 'application/json', Origin: address },
-            body: JSON.stringify(body),
-          }),
-    });
-    const text = await answer.text();
-    if (!answer.ok) throw new Error(`${path}: ${answer.status} ${text.slice(0, 300)}`);
-    return { ms: performance.now() - begun, text };
+  const { address, stop, memoryMb } = await served(dir);
+  const asked = async (path: string, body?: unknown): Promise<{ ms: number; text: string }> => {
+    const { ok, status, ms, text } = await ask(address, path, body);
+    if (!ok) throw new Error(`${path}: ${status} ${text.slice(0, 300)}`);
+    return { ms, text };
   };
   const say = async (name: string, path: string): Promise<string> => {
-    const { ms, text } = await ask(path);
+    const { ms, text } = await asked(path);
     print(name, `${ms.toFixed(0)} ms, ${(text.length / 1000).toFixed(0)} kB`);
     return text;
   };
   try {
     print('start until it listens', `${(performance.now() - start).toFixed(0)} ms`);
     start = performance.now();
-    await ask('/door');
+    await asked('/door');
     print('first answer', `${(performance.now() - start).toFixed(0)} ms`);
     start = performance.now();
-    const plan = await ask('/plan/changes');
+    const plan = await asked('/plan/changes');
     print('first plan of all', `${plan.ms.toFixed(0)} ms, ${(plan.text.length / 1000).toFixed(0)} kB`);
     print('memory of the server', `${memoryMb().toFixed(0)} MB`);
     await say('the plan again', '/plan/changes');
@@ -132,7 +120,7 @@ try {
     await say('calendar of all', '/plan.ics');
     const cursors = {
       records: (JSON.parse(records) as { cursor: string }).cursor,
-      plan: (JSON.parse((await ask('/plan/changes')).text) as { cursor: string }).cursor,
+      plan: (JSON.parse((await asked('/plan/changes')).text) as { cursor: string }).cursor,
     };
     const written: number[] = [];
     const shown: number[] = [];
@@ -140,13 +128,13 @@ try {
     for (let k = 0; k < WRITES; k++) {
       const begun = performance.now();
       const job = chance.pick(made.jobIds);
-      await ask('/work', { writes: [serviceOf(job, today, chance)], why: '', who: '' });
+      await asked('/work', { writes: [serviceOf(job, today, chance)], why: '', who: '' });
       written.push(performance.now() - begun);
       // what another window asks once it has heard of it
-      const changed = await ask(`/records?since=${encodeURIComponent(cursors.records)}`);
-      let rows = await ask(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
+      const changed = await asked(`/records?since=${encodeURIComponent(cursors.records)}`);
+      let rows = await asked(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
       while (!rows.text.includes(job))
-        rows = await ask(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
+        rows = await asked(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
       bytes += changed.text.length + rows.text.length;
       cursors.records = (JSON.parse(changed.text) as { cursor: string }).cursor;
       cursors.plan = (JSON.parse(rows.text) as { cursor: string }).cursor;

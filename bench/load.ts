@@ -1,5 +1,4 @@
-import { spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
@@ -8,6 +7,7 @@ import type { Stored } from '../contract/records.ts';
 import { dayOf } from '../core/time/day.ts';
 import { Chance } from '../demo/chance.ts';
 import { makeDemo } from '../demo/make.ts';
+import { ask, served } from './served.ts';
 import { print, spread } from './timings.ts';
 
 // Many people at once on the demonstration: each reads what a screen reads, thinks, and logs a job now and then. The
@@ -18,55 +18,22 @@ const SECONDS = Number(process.env.JONDREL_LOAD_SECONDS ?? 60);
 const ALONE_SECONDS = 10;
 /** Between one thing and the next, ms. */
 const THINKS = { least: 500, most: 1500 };
-const MEGABYTE = 1024 ** 2;
-const PAGE_BYTES = 4096;
 
 const dir = mkdtempSync(join(tmpdir(), 'jondrel-load-'));
 const today = dayOf(Date.now(), 'Europe/Berlin');
 await makeDemo(dir, today);
-const main = join(import.meta.dirname, '..', 'cli', 'main.js');
-const server = spawn(process.execPath, [main, 'serve', '--data', dir, '--port', '0'], {
-  stdio: ['ignore', 'ignore', 'pipe'],
-});
-const address = await new Promise<string>((resolve, reject) => {
-  let said = '';
-  server.stderr.on('data', (chunk: Buffer) => {
-    said += chunk.toString();
-    const found = /http:\/\/localhost:\d+(?=[\s\S]*Stop it with)/.exec(said);
-    if (found) resolve(found[0]);
-  });
-  server.once('exit', () => reject(new Error(said)));
-});
-const memoryMb = (): number => {
-  const [, pages = '0'] = readFileSync(`/proc/${server.pid ?? 0}/statm`, 'utf8').split(' ');
-  return (Number(pages) * PAGE_BYTES) / MEGABYTE;
-};
+const server = await served(dir);
 
-const records = (await (await fetch(`${address}/api/snapshot`)).json()) as Stored[];
+const records = JSON.parse((await ask(server.address, '/snapshot')).text) as Stored[];
 const idsOf = (kind: string): string[] => records.filter((one) => one.kind === kind).map((one) => one.id);
 const [sites, systems, jobs] = [idsOf('site'), idsOf('system'), idsOf('job')];
 const faults: string[] = [];
 
-async function ask(path: string, body?: unknown): Promise<{ ms: number; text: string }> {
-  const begun = performance.now();
-  const answer = await fetch(`${address}/api${path}`, {
-    ...(body === undefined
-      ? {}
-      : {
-          method: 'POST',
-          headers: { 'Content-Type': 'application/json', Origin: address },
-          body: JSON.stringify(body),
-        }),
-  });
-  const text = await answer.text();
-  if (!answer.ok) faults.push(`${path}: ${answer.status} ${text.slice(0, 200)}`);
-  return { ms: performance.now() - begun, text };
-}
-
 async function person(seed: number, until: number, taken: Map<string, number[]>): Promise<void> {
   const chance = new Chance(seed);
   const measure = async (what: string, path: string, body?: unknown): Promise<string> => {
-    const { ms, text } = await ask(path, body);
+    const { ok, status, ms, text } = await ask(server.address, path, body);
+    if (!ok) faults.push(`${path}: ${status} ${text.slice(0, 200)}`);
     const times = taken.get(what);
     if (times) times.push(ms);
     else taken.set(what, [ms]);
@@ -117,13 +84,16 @@ async function together(people: number, seconds: number, name: string): Promise<
 }
 
 try {
-  const before = memoryMb();
+  const before = server.memoryMb();
   await together(1, ALONE_SECONDS, 'one person alone');
   await together(PEOPLE, SECONDS, `${PEOPLE} people`);
   print('faults', String(faults.length));
   for (const fault of new Set(faults)) print('  ', fault);
-  print('memory of the server, before and after', `${before.toFixed(0)} MB, ${memoryMb().toFixed(0)} MB`);
+  print(
+    'memory of the server, before and after',
+    `${before.toFixed(0)} MB, ${server.memoryMb().toFixed(0)} MB`,
+  );
 } finally {
-  server.kill();
+  server.stop();
   rmSync(dir, { recursive: true, force: true });
 }

@@ -118,12 +118,17 @@ export const serviceOf = (jobId: string, day: string, chance: Chance): Write =>
     ...{ minutes: null, supplies: [], note: '', pictureIds: [] },
   });
 
+export interface ProbeReading {
+  channelId: string;
+  at: string;
+  value: number;
+}
 /** What probes of a plant sent, one probe after the other, oldest first. */
 export function* probeReadings(
   channelIds: readonly string[],
   each: number,
   until: number,
-): Generator<{ channelId: string; at: string; value: number }> {
+): Generator<ProbeReading> {
   const chance = new Chance(31);
   for (const channelId of channelIds)
     for (let k = each; k > 0; k--)

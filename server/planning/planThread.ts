@@ -7,7 +7,6 @@ import { FoundBefore } from '../../usecases/levelling/foundBefore.ts';
 import { levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts';
 import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
 import { inBetween } from '../../store/inBetween.ts';
-import { evidenceOf } from '../../model/water/testedWater.ts';
 import type { Answer, PlanNews, PlanQuestion } from './messages.ts';
 
 /** Above so many jobs the day's priors are made again when there is nothing else to do, not before answering. */
@@ -67,10 +66,9 @@ export class PlanThread {
     state: PlanState,
     { now, siteIds }: Extract<PlanQuestion, { ask: 'level' }>,
   ): Promise<LevelledPlace[]> {
-    const { snapshot } = state;
-    const all = placesOf(evidenceOf(snapshot), state.allRows(), now);
+    const all = placesOf(state.evidence, state.allRows(), now);
     const search = this.found.search(all, siteIds && new Set(siteIds));
     const { places, placements } = await inBetween(search);
-    return levelledPlaces(snapshot, places, placements);
+    return levelledPlaces(state.snapshot, places, placements);
   }
 }

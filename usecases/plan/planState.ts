@@ -36,6 +36,8 @@ import { mayStandOf } from '../round/mayStand.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { touchedBy } from './planTouches.ts';
 import { WatersBeside, type WaterBeside } from './watersBeside.ts';
+import { definitionsOf } from '../../model/facts/definition.ts';
+import type { Evidence } from '../../model/water/testedWater.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import { systemDangers } from '../water/systemDangers.ts';
 import { placeOfJob, zoneOfSystem } from '../../model/facts/places.ts';
@@ -124,34 +126,31 @@ export class PlanState {
   /** Takes records as they now stand and plans anew what they touch. */
   apply(records: readonly Stored[]): PlanChange {
     const touched = new Set<string>();
-    const touch = (ids: Iterable<string>) => {
-      for (const id of ids) touched.add(id);
+    const touch = (record: Stored) => {
+      for (const id of this.touchedBy(record)) touched.add(id);
+      this.waters.heard(record.kind, () => this.watersTouchedBy(record));
     };
     let restructured = false;
     let older = false;
     for (const record of records) {
       const before = this.snapshot.get(record.kind, record.id);
       if (before && before.version > record.version) continue;
-      touch(before ? this.touchedBy(before) : []);
+      if (before) touch(before);
       this.snapshot.apply(record);
       this.index.take(record, before);
       if (structural.has(record.kind)) {
         this.maker.structureChanged();
         restructured = true;
       }
-      touch(this.touchedBy(record));
+      touch(record);
       older ||= [before, record].some((one) => one !== undefined && this.teachesPriors(one));
     }
     if (restructured) {
       this.tie();
-      for (const record of records) touch(this.touchedBy(record));
+      for (const record of records) touch(record);
     }
     this.stale ||= older;
     this.maker.beginPass();
-    this.waters.heard(records, touched, {
-      systemsOfJob: (id) => this.maker.structure().placed.get(id)?.place.systemIds ?? [],
-      snapshot: this.snapshot,
-    });
     const asked = this.withTied(touched);
     const gone = asked.filter((jobId) => !this.assemble(jobId) && this.rows.has(jobId));
     for (const jobId of asked) {
@@ -240,6 +239,11 @@ export class PlanState {
     const judged = series.map((one) => ({ one, verdict: verdictOf(one) }));
     const dangers = systemDangers(content, series, zone);
     return { content, zone, series, judged, dangers, systemId: id, systemName: content.name, mayStand };
+  }
+  /** Everything the plan stands on, with the index it keeps. */
+  get evidence(): Evidence {
+    const { snapshot, index } = this;
+    return { snapshot, index, definitionOf: definitionsOf(snapshot) };
   }
   get size(): number {
     return this.jobs.size;
@@ -330,6 +334,7 @@ export class PlanState {
   /** Jobs whose own evidence, place or definition a record is part of. */
   private touchedBy(record: Stored): readonly string[] {
     return touchedBy(record, {
+      job: (id) => [id],
       onSystem: (id) => this.jobsOfSystem.get(id) ?? [],
       onSite: (id) => this.jobsOfSite.get(id) ?? [],
       onComponent: (id) =>
@@ -340,6 +345,25 @@ export class PlanState {
       measuredBy: (jobId) => this.measuredBy(jobId),
       chargedBy: (jobId) => this.chargedBy(jobId),
       everywhere: () => [...this.maker.structure().placed.keys()],
+      component: (id) => this.snapshot.content('component', id),
+      channel: (id) => this.snapshot.content('channel', id),
+    });
+  }
+  /** The waters that a record is evidence of, whether a job stands there or not. */
+  private watersTouchedBy(record: Stored): readonly string[] {
+    const ofComponent = (id: string) => this.snapshot.content('component', id)?.systemIds ?? [];
+    const all = () => this.snapshot.all('system');
+    return touchedBy(record, {
+      // its charge and what its unit measures are of the same waters
+      job: (id) => this.maker.structure().placed.get(id)?.place.systemIds ?? [],
+      measuredBy: () => [],
+      chargedBy: () => [],
+      onSystem: (id) => [id],
+      onSite: (id) => all().flatMap((one) => (one.content.siteId === id ? [one.id] : [])),
+      onComponent: (id) =>
+        [id, ...this.index.on('partsOfComponent', id).map((part) => part.id)].flatMap(ofComponent),
+      onTarget: (id) => [id, ...ofComponent(id)],
+      everywhere: () => all().map((one) => one.id),
       component: (id) => this.snapshot.content('component', id),
       channel: (id) => this.snapshot.content('channel', id),
     });

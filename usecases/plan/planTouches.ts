@@ -1,8 +1,10 @@
 import { targetOfJob } from '../../model/facts/recordIndex.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 
-/** Where jobs stand, as far as a record's reach depends on it. All answers are ids of jobs. */
+/** Where things stand, as far as a record’s reach depends on it. All answers are ids of what is asked for: of jobs, or of systems. */
 export interface Ties {
+  /** Of a job by itself. */
+  job: (jobId: string) => readonly string[];
   onSystem: (systemId: string) => readonly string[];
   onSite: (siteId: string) => readonly string[];
   /** Of a component and its parts. */
@@ -20,7 +22,7 @@ type Touches = {
   [K in RecordKind]?: (content: RecordContent<K>, ties: Ties, id: string) => readonly string[];
 };
 
-const ofJob = ({ jobId }: { jobId: string }) => [jobId];
+const ofJob = ({ jobId }: { jobId: string }, ties: Ties) => ties.job(jobId);
 function ofChannel(
   { componentId, systemId, parameter }: RecordContent<'channel'>,
   ties: Ties,
@@ -36,12 +38,12 @@ function ofChannel(
 }
 
 /**
- * Which jobs a record of each kind is evidence for, or defines. A visit that moves, and people who come or not, move no
+ * What a record of each kind is evidence for, or defines. A visit that moves, and people who come or not, move no
  * date but the visit by which a job comes up; pictures move nothing.
  */
 const touches: Touches = {
   // a calibration tells of the readings of its probe, a new charge is where the course of a water begins
-  service: ({ jobId }, ties) => [jobId, ...ties.measuredBy(jobId), ...ties.chargedBy(jobId)],
+  service: ({ jobId }, ties) => [...ties.job(jobId), ...ties.measuredBy(jobId), ...ties.chargedBy(jobId)],
   look: ofJob,
   skip: ofJob,
   reading: ({ channelId }, ties) => {
@@ -55,7 +57,7 @@ const touches: Touches = {
     ...(siteId === null ? [] : ties.onSite(siteId)),
   ],
   component: ({ systemIds }, ties, id) => [...ties.onComponent(id), ...systemIds.flatMap(ties.onSystem)],
-  job: (content, ties, id) => [id, ...ties.onTarget(targetOfJob(content))],
+  job: (content, ties, id) => [...ties.job(id), ...ties.onTarget(targetOfJob(content))],
   vessel: ({ systemId }, ties) => ties.onSystem(systemId),
   system: (_, ties, id) => ties.onSystem(id),
   site: (_, ties, id) => ties.onSite(id),

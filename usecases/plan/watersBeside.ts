@@ -1,8 +1,8 @@
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import type { WaterSeries } from '../../core/rules/facts.ts';
 import type { verdictOf } from '../../core/water/verdict.ts';
-import type { Snapshot } from '../../model/snapshot.ts';
 import type { MayStand } from '../round/mayStand.ts';
+import { besideWater } from '../water/besideWater.ts';
 import type { systemDangers } from '../water/systemDangers.ts';
 
 /** What the plan says of one water. */
@@ -17,16 +17,9 @@ export interface WaterBeside {
   dangers: ReturnType<typeof systemDangers>;
 }
 
-/** Kinds that tell of the waters they name, or of none; by any other kind every water is read anew. */
+/** Kinds that tell of the waters they reach alone; by one that is neither here nor beside the water all are read anew. */
 const ofSomeWaters: ReadonlySet<RecordKind> = new Set<RecordKind>([
-  'service',
-  'look',
-  'skip',
-  'reading',
-  'channel',
-  'event',
-  'picture',
-  'visit-change',
+  ...(['service', 'look', 'skip', 'reading', 'channel', 'event'] as const),
 ]);
 
 /** What is known of each water, kept until a record tells of it: a plant of 500 is not read anew for one job logged. */
@@ -48,42 +41,10 @@ export class WatersBeside {
     this.known.clear();
   }
 
-  /** @param jobIds the jobs that the records tell of */
-  heard(
-    records: readonly Stored[],
-    jobIds: Iterable<string>,
-    where: { systemsOfJob: (jobId: string) => readonly string[]; snapshot: Snapshot },
-  ): void {
-    if (records.some(({ kind }) => !ofSomeWaters.has(kind))) {
-      this.forget();
-      return;
-    }
-    for (const jobId of jobIds) this.drop(where.systemsOfJob(jobId));
-    // and the waters that they name, whether a job stands there or not
-    for (const record of records) this.drop(namedBy(record, where.snapshot));
+  /** @param reached the systems that a record of such a kind tells of */
+  heard(kind: RecordKind, reached: () => readonly string[]): void {
+    if (besideWater.has(kind)) return;
+    if (!ofSomeWaters.has(kind)) return this.forget();
+    for (const id of reached()) this.known.delete(id);
   }
-
-  private drop(systemIds: readonly string[]): void {
-    for (const id of systemIds) this.known.delete(id);
-  }
-}
-
-function namedBy({ kind, content }: Stored, snapshot: Snapshot): readonly string[] {
-  const unit = (id: string | null): readonly string[] => {
-    const component = snapshot.content('component', id);
-    const whole = snapshot.content('component', component?.parentId ?? null);
-    return [...(component?.systemIds ?? []), ...(whole?.systemIds ?? [])];
-  };
-  const channel =
-    kind === 'reading'
-      ? snapshot.content('channel', (content as RecordContent<'reading'>).channelId)
-      : kind === 'channel'
-        ? (content as RecordContent<'channel'>)
-        : undefined;
-  if (channel)
-    return [...(channel.systemId === null ? [] : [channel.systemId]), ...unit(channel.componentId)];
-  if (kind !== 'event') return [];
-  const { systemId, componentId, siteId } = content as RecordContent<'event'>;
-  const ofSite = siteId === null ? [] : snapshot.all('system').filter((one) => one.content.siteId === siteId);
-  return [...(systemId === null ? [] : [systemId]), ...unit(componentId), ...ofSite.map((one) => one.id)];
 }

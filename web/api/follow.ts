@@ -1,19 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import type { RecordKind } from '../../contract/records.ts';
+import { besideWater } from '../../usecases/water/besideWater.ts';
 
-/** Kinds that tell of the work and nothing of the water: no test, no judgement and no reading is otherwise for them. */
-const besideWater: ReadonlySet<RecordKind> = new Set<RecordKind>([
-  ...(['round', 'round-action', 'route', 'readings-round', 'readings-walk', 'shift-note'] as const),
-  ...([
-    'sitter-sheet',
-    'sheet-tick',
-    'plan-pin',
-    'visit-change',
-    'lead',
-    'picture',
-    'import-mapping',
-  ] as const),
-]);
 /** What is asked of the water, by the second part of its key. */
 const ofWater: ReadonlySet<unknown> = new Set(['readings', 'water', 'series']);
 
