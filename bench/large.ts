@@ -3,8 +3,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import Database from 'better-sqlite3';
-import { v7 as uuid } from 'uuid';
-import type { Write } from '../contract/work.ts';
 import { dayOf } from '../core/time/day.ts';
 import { Chance } from '../demo/chance.ts';
 import { openDatabases } from '../store/database.ts';
@@ -50,7 +48,10 @@ async function fill(): Promise<void> {
   const readings = made.channelIds.length * size.readingsPerProbe;
   start = performance.now();
   for (const some of chunks(probeReadings(made.channelIds, size.readingsPerProbe, Date.now())))
-    await store.apply({ writes: some.map(deviceReading), who: 'probe', why: '' });
+    await store.takeReadings(
+      some.map(({ channelId, at, value }) => ({ channelId, at: Date.parse(at), value })),
+      'probe',
+    );
   seconds = (performance.now() - start) / 1000;
   print(
     `${readings} readings taken in`,
@@ -79,16 +80,6 @@ function fillBarely(): void {
   for (const some of chunks(probeReadings(made.channelIds, size.readingsPerProbe, Date.now()))) all(some);
   raw.close();
 }
-function deviceReading({ channelId, at, value }: ProbeReading): Write {
-  return {
-    ...{ op: 'create', kind: 'reading', id: uuid(), revisionId: uuid() },
-    content: {
-      ...{ channelId, when: { kind: 'instant', at }, value, below: false, source: 'device', quality: 'good' },
-      ...{ timing: null, serviceId: null, whoId: null, note: '' },
-    },
-  };
-}
-
 try {
   await fill();
   let start = performance.now();
@@ -115,6 +106,10 @@ try {
     await say('the plan again', '/plan/changes');
     const records = await say('all records but readings', '/records');
     await say('water of a system', `/water?system=${made.systemIds[0] ?? ''}`);
+    await say(
+      'year of a probe for a chart',
+      `/water/series?system=${made.systemIds[0] ?? ''}&parameter=temperature&from=${new Date(Date.now() - 365 * 86_400_000).toISOString()}`,
+    );
     await say('week of a place', `/week?site=${made.siteIds[0] ?? ''}`);
     await say('steps ahead', '/leads');
     await say('calendar of all', '/plan.ics');

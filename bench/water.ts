@@ -5,7 +5,7 @@ import { RecordIndex } from '../model/facts/recordIndex.ts';
 import { instantAtOf, makePlan } from '../usecases/plan/plan.ts';
 import type { Stored } from '../contract/records.ts';
 import { Snapshot } from '../model/snapshot.ts';
-import { thinned, type Read } from '../model/water/series.ts';
+import { pointOf, thinned, type Read } from '../model/water/series.ts';
 import { waterAnswer } from '../usecases/water/waterAnswer.ts';
 import { demoRecords } from '../demo/records.ts';
 import { print, runsOf, spread } from './timings.ts';
@@ -51,7 +51,8 @@ const dense = [
   ),
 ];
 print(`${reads.length.toLocaleString('en-GB')} readings of one probe; ${RUNS} runs after one to warm up`, '');
-line('thinned to 500 points for a chart', () => thinned(reads, 500));
+const points = reads.map(pointOf);
+line('thinned to 500 points for a chart', () => thinned(points, 500));
 line('baseline: all of them as JSON', () => JSON.stringify(reads).length);
 for (const [name, records] of [
   ['the demo alone', plain],

@@ -7,10 +7,9 @@ import ICAL from 'ical.js';
 import { levelPlan } from '../usecases/levelling/levelPlan.ts';
 import { instantAtOf, makePlan, type PlanEntry } from '../usecases/plan/plan.ts';
 import { settingOf } from '../model/settings.ts';
-import { Snapshot } from '../model/snapshot.ts';
 import { evidenceOf } from '../model/water/testedWater.ts';
 import { noonOf } from '../core/time/day.ts';
-import { recordsOfArchive } from '../store/archive.ts';
+import { snapshotOfArchive } from '../store/archive.ts';
 import { linesOfFile } from '../store/archiveFile.ts';
 import { v7 as uuid } from 'uuid';
 import { makeDemo } from '../demo/make.ts';
@@ -185,7 +184,7 @@ describe('plan', () => {
         startDate.toString().slice(0, 10),
         description.split('\n').length,
       ]);
-    const snapshot = Snapshot.of(await recordsOfArchive(linesOfFile(file, () => Promise.resolve())));
+    const snapshot = await snapshotOfArchive(linesOfFile(file, () => Promise.resolve()));
     const { jobs } = makePlan(snapshot, instantAtOf('2026-11-25'), '2026-11-25');
     const noon = noonOf('2026-11-25', settingOf(snapshot).homeZone);
     const planned = levelPlan(evidenceOf(snapshot), jobs, noon).flatMap((place) =>

@@ -8,7 +8,7 @@ import { v7 as uuid } from 'uuid';
 import type { Shown } from '../contract/access/account.ts';
 import type { Stored } from '../contract/records.ts';
 import type { WorkResult } from '../contract/work.ts';
-import { Client } from '../server/testing/client.ts';
+import { Client, sentByDevices } from '../server/testing/client.ts';
 import { backUp } from '../store/backup.ts';
 import { databaseFile, openDatabases, type Databases } from '../store/database.ts';
 import { StoreProblem } from '../store/problems.ts';
@@ -187,9 +187,7 @@ describe('killed in a storm of writes', () => {
         const services = await there('service');
         for (const { id } of done.records) expect(services.has(id), `service ${id}`).toBe(true);
         const readings = [...(await there('reading')).values()] as Stored<'reading'>[];
-        const moments = new Set(
-          readings.map(({ content }) => (content.when.kind === 'instant' ? Date.parse(content.when.at) : 0)),
-        );
+        const moments = new Set((await sentByDevices(client)).map(({ at }) => at));
         for (const at of done.readings) expect(moments.has(at), new Date(at).toISOString()).toBe(true);
         const pictures = await there('picture');
         for (const id of done.pictures) {

@@ -1,5 +1,5 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
-import { ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from './archive.ts';
+import { ArchiveDeviceDay, ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from './archive.ts';
 import { kindWords, recordKinds, recordSchemas, references } from './records.ts';
 
 type JsonSchema = ReturnType<typeof toJsonSchema>;
@@ -17,8 +17,9 @@ export function archiveDocument(): string {
 # The archive
 
 An archive is line-delimited JSON (UTF-8, one line feed after each line), schema version ${ARCHIVE_SCHEMA}.
-The first line is the header; each further line is one record with all its revisions.
-Lines are sorted by kind, then id; keys are sorted; there are no spaces, so that the same data are the same bytes.
+The first line is the header; each further line is one record with all its revisions, sorted by kind, then id.
+After them stands what devices sent, a line for each channel and day, sorted by channel, then day. Archives of schema 1, where
+each of these was a record, are read too. Keys are sorted; there are no spaces, so that the same data are the same bytes.
 With pictures it is a zip of \`archive.ndjson\` and \`pictures/<sha256>\`.
 
 - Revisions count up from 1 and are never changed. \`sha256\` is that of the content's canonical JSON (sorted keys, no spaces).
@@ -34,6 +35,12 @@ ${json(toJsonSchema(ArchiveHeader, options))}
 ## A line
 
 ${json(toJsonSchema(ArchiveRecord, options))}
+
+## A line of what devices sent
+
+\`day\` is a day of UTC. A second value for one instant is revision 2 and not \`good\`. What was taken back stays, with the hour.
+
+${json(toJsonSchema(ArchiveDeviceDay, options))}
 
 ## Contents by kind
 

@@ -1,3 +1,4 @@
+import { DeviceDays } from './water/deviceDays.ts';
 import { recordKinds, type RecordContent, type RecordKind, type Stored } from '../contract/records.ts';
 
 /**
@@ -10,9 +11,12 @@ export class Snapshot {
   );
   /** What these records lie over, where they do. */
   private readonly below: Snapshot | null;
+  /** What devices sent, day by day: their readings are no records. */
+  readonly devices: DeviceDays;
 
   constructor(below: Snapshot | null = null) {
     this.below = below;
+    this.devices = below?.devices ?? new DeviceDays();
   }
 
   static of(records: Iterable<Stored>): Snapshot {

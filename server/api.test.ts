@@ -182,7 +182,7 @@ describe('export, import, backup, about', () => {
     const { writes } = oneSock();
     await send(work(...writes));
     const archive = await (await fetch(url('/export'))).text();
-    expect(archive.split('\n')[0]).toBe('{"archive":"jondrel","schema":1}');
+    expect(archive.split('\n')[0]).toBe('{"archive":"jondrel","schema":2}');
     const upload = (text: string) => {
       const data = new FormData();
       data.append('archive', new Blob([text]), 'a.ndjson');

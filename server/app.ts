@@ -127,7 +127,7 @@ export function buildApp(parts: AppParts): Express {
     pictureRoutes(store, dataDir),
     archiveRoutes(store, databases, dataDir, parts.safekeeping, now),
     importRoutes(store, databases),
-    waterRoutes(evidence, now),
+    waterRoutes(store, evidence, now),
     roundRoutes(evidence, now),
     reportRoutes(store, evidence, planner, access, dataDir),
     sheetRoutes(store, evidence, now),

@@ -11,10 +11,9 @@ export class LiveEvidence {
 
   constructor(store: Store) {
     this.store = store;
-    store.onChange((records, before) => {
-      // nothing named: all is read anew
-      if (records.length === 0) this.index = null;
-      for (const [i, record] of records.entries()) this.index?.take(record, before[i]);
+    store.onChange((change) => {
+      if (change === null) this.index = null;
+      for (const [i, record] of change?.records.entries() ?? []) this.index?.take(record, change?.before[i]);
     });
   }
 

@@ -1,12 +1,22 @@
 import { In, type EntityManager } from 'typeorm';
 import * as v from 'valibot';
 import { parseJson } from '../contract/json.ts';
-import { ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from '../contract/archive.ts';
+import { ArchiveDeviceDay, ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from '../contract/archive.ts';
 import { canonicalJson } from '../contract/canonicalJson.ts';
-import { kindWords, recordKinds, type RecordKind, type Stored } from '../contract/records.ts';
+import {
+  kindWords,
+  recordKinds,
+  type RecordContent,
+  type RecordKind,
+  type Stored,
+} from '../contract/records.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { meaningErrors, referenceErrors, shapeErrors, wordsOf } from './checks.ts';
 import type { Databases } from './database.ts';
+import { deviceDayLines, recordsOfDeviceDay, takeDeviceDay } from './devices/archiveDays.ts';
+import { isSent, sentReading } from './devices/sent.ts';
+import { sumUpWhatIsNot } from './devices/sums.ts';
+import { takeIn } from './devices/takeIn.ts';
 import { oneAtATime } from './oneAtATime.ts';
 import { StoreProblem } from './problems.ts';
 import { parentOf, recordEntities, revisionEntity, toStored, type RevisionRow } from './rows.ts';
@@ -15,7 +25,7 @@ import { sha256, toRevision } from './store.ts';
 const sortedKinds: RecordKind[] = [...recordKinds].sort();
 const PAGE = 500;
 
-/** The archive, line by line: header, then every record with all its revisions, sorted by kind and id. */
+/** The archive, line by line: header, every record with all its revisions, sorted by kind and id, what devices sent. */
 export async function* archiveLines(databases: Databases): AsyncGenerator<string> {
   yield canonicalJson({ archive: 'jondrel', schema: ARCHIVE_SCHEMA });
   const revisions = databases.reader.getRepository(revisionEntity);
@@ -38,6 +48,7 @@ export async function* archiveLines(databases: Databases): AsyncGenerator<string
         yield canonicalJson({ kind, id, revisions: (byRecord.get(id) ?? []).map(toRevision) });
     }
   }
+  yield* deviceDayLines(databases);
 }
 
 export interface ImportReport {
@@ -61,7 +72,7 @@ export async function importArchive(
   return oneAtATime(databases.writer, async () => {
     const report: ImportReport = { added: 0, same: 0, refused: [] };
     try {
-      await databases.writer.transaction((manager) => takeIn(manager, lines, report, now));
+      await databases.writer.transaction((manager) => takeArchive(manager, lines, report, now));
     } catch (error) {
       if (report.refused.length === 0) {
         if (!/FOREIGN KEY/.test(String(error))) throw error;
@@ -76,7 +87,7 @@ export async function importArchive(
   });
 }
 
-async function takeIn(
+async function takeArchive(
   manager: EntityManager,
   lines: AsyncIterable<string>,
   report: ImportReport,
@@ -85,6 +96,7 @@ async function takeIn(
   let line = 0;
   let headed = false;
   const added: Added[] = [];
+  const sent: Added[] = [];
   for await (const text of lines) {
     line++;
     if (text.trim() === '') continue;
@@ -95,11 +107,45 @@ async function takeIn(
     }
     const parsed = parseLine(text);
     if (typeof parsed === 'string') report.refused.push({ line, detail: parsed });
+    else if (parsed.kind === 'device-readings') {
+      const taken = await takeDeviceDay(manager, parsed);
+      if (typeof taken === 'object') report.refused.push({ line, detail: taken.refused });
+      else report[taken]++;
+    } else if (wasSent(parsed)) sent.push({ line, record: parsed });
     else if (await takeRecord(manager, parsed, line, report)) added.push({ line, record: parsed });
   }
   if (!headed) throw StoreProblem.damaged('This is not an archive: it has no header line.');
   if (report.refused.length === 0) report.refused.push(...(await askedOf(manager, added, now)));
+  if (report.refused.length === 0) await takeSent(manager, sent, report);
   if (report.refused.length > 0) throw new Error('refused: roll back');
+  await sumUpWhatIsNot(manager);
+}
+
+/** A reading of a device that an older archive holds as a record. */
+const wasSent = ({ kind, id, revisions }: ArchiveRecord): boolean => {
+  const last = revisions.at(-1);
+  return (
+    last?.deleted === false && isSent({ op: 'create', kind, id, revisionId: last.id, content: last.content })
+  );
+};
+async function takeSent(manager: EntityManager, sent: readonly Added[], report: ImportReport): Promise<void> {
+  if (sent.length === 0) return;
+  const snapshot = Snapshot.of(await everythingIn(manager));
+  for (const { line, record } of sent) {
+    const [first, last] = [record.revisions[0], record.revisions.at(-1)];
+    const content = last?.content as RecordContent<'reading'>;
+    if (!snapshot.get('channel', content.channelId)) {
+      report.refused.push({
+        line,
+        detail: `The reading ${record.id}: its channel is neither in the archive nor here.`,
+      });
+      continue;
+    }
+    const by = { who: first?.who ?? '', why: first?.why ?? '', at: Date.parse(first?.madeAt ?? '') };
+    const { taken } = await takeIn(manager, [sentReading(content, snapshot)], by);
+    if (taken > 0) report.added++;
+    else report.same++;
+  }
 }
 
 function requireHeader(text: string): void {
@@ -108,8 +154,13 @@ function requireHeader(text: string): void {
     throw StoreProblem.damaged(`This is not an archive this version can read: ${wordsOf(header.issues[0])}`);
 }
 
-function parseLine(text: string): ArchiveRecord | string {
-  const parsed = v.safeParse(ArchiveRecord, jsonOf(text));
+function parseLine(text: string): ArchiveRecord | ArchiveDeviceDay | string {
+  const json = jsonOf(text);
+  if ((json as { kind?: unknown } | null | undefined)?.kind === 'device-readings') {
+    const day = v.safeParse(ArchiveDeviceDay, json);
+    return day.success ? day.output : wordsOf(day.issues[0]);
+  }
+  const parsed = v.safeParse(ArchiveRecord, json);
   if (!parsed.success) return wordsOf(parsed.issues[0]);
   const record = parsed.output;
   for (const [index, revision] of record.revisions.entries()) {
@@ -214,9 +265,14 @@ async function everythingIn(manager: EntityManager): Promise<Stored[]> {
   return all.flat();
 }
 
-/** Current records of an archive that is not imported anywhere, for planning straight from a file. */
-export async function recordsOfArchive(lines: AsyncIterable<string>): Promise<Stored[]> {
-  const records: Stored[] = [];
+/** An archive that is not imported anywhere, for planning straight from a file. */
+export async function snapshotOfArchive(lines: AsyncIterable<string>): Promise<Snapshot> {
+  const snapshot = new Snapshot();
+  for await (const record of recordsOfArchive(lines)) snapshot.apply(record);
+  return snapshot;
+}
+/** Its current records, one by one. */
+export async function* recordsOfArchive(lines: AsyncIterable<string>): AsyncGenerator<Stored> {
   let headed = false;
   let line = 0;
   for await (const text of lines) {
@@ -229,18 +285,21 @@ export async function recordsOfArchive(lines: AsyncIterable<string>): Promise<St
     }
     const parsed = parseLine(text);
     if (typeof parsed === 'string') throw StoreProblem.damaged(`Line ${line}: ${parsed}`);
+    if (parsed.kind === 'device-readings') {
+      yield* recordsOfDeviceDay(parsed);
+      continue;
+    }
     const last = parsed.revisions.at(-1);
     if (last)
-      records.push({
+      yield {
         kind: parsed.kind,
         id: parsed.id,
         version: last.version,
         deleted: last.deleted,
         content: last.content as Stored['content'],
-      });
+      };
   }
   if (!headed) throw StoreProblem.damaged('This is not an archive: it has no header line.');
-  return records;
 }
 
 function jsonOf(text: string): unknown {

@@ -9,6 +9,10 @@ export async function inChunks<T>(items: readonly T[], act: (chunk: T[]) => Prom
   for (let from = 0; from < items.length; from += CHUNK) await act(items.slice(from, from + CHUNK));
 }
 
+/** Placeholders for rows of values: "(?, ?), (?, ?)". */
+export const bulkValues = (rows: readonly (readonly unknown[])[]): string =>
+  rows.map((row) => `(${row.map(() => '?').join(', ')})`).join(', ');
+
 interface Columns {
   table: string;
   /** Names of fields, and of their columns, in the same order. */

@@ -12,7 +12,9 @@ import { SitterSheets1795600000000 } from './migrations/1795600000000-sitterShee
 import { Levelling1795700000000 } from './migrations/1795700000000-levelling.ts';
 import { Routes1795800000000 } from './migrations/1795800000000-routes.ts';
 import { SentTests1795900000000 } from './migrations/1795900000000-sentTests.ts';
+import { DeviceReadings1796000000000 } from './migrations/1796000000000-deviceReadings.ts';
 import { accessEntities } from './access/rows.ts';
+import { sumUpWhatIsNot } from './devices/sums.ts';
 import { recordEntities, revisionEntity } from './rows.ts';
 import { requireSound } from './soundness.ts';
 
@@ -28,6 +30,7 @@ const migrations = [
   Levelling1795700000000,
   Routes1795800000000,
   SentTests1795900000000,
+  DeviceReadings1796000000000,
 ];
 const entities = [...Object.values(recordEntities), revisionEntity, ...accessEntities];
 
@@ -77,6 +80,7 @@ export async function openDatabases(dataDir: string, nameOfCopy: string): Promis
     await copyDatabase(writer, copyBeforeMigration);
   }
   await writer.runMigrations({ transaction: 'each' });
+  await writer.transaction(sumUpWhatIsNot);
   const reader = await sourceOf(file, 'NORMAL').initialize();
   return { writer, reader, file, copyBeforeMigration };
 }

@@ -1,7 +1,13 @@
 import { v7 as uuid } from 'uuid';
 import { canonicalJson } from '../contract/canonicalJson.ts';
-import { againstKnown, type CheckedDraft } from '../usecases/imports/againstKnown.ts';
-import type { Answers } from '../usecases/imports/draft.ts';
+import {
+  againstKnown,
+  channelFor,
+  keyOfChannel,
+  type CheckedDraft,
+  type SentBefore,
+} from '../usecases/imports/againstKnown.ts';
+import type { Answers, ImportDraft } from '../usecases/imports/draft.ts';
 import { importWrites, whyOfImport } from '../usecases/imports/importWrites.ts';
 import type { ImportMapping } from '../contract/imports/mapping.ts';
 import {
@@ -48,7 +54,8 @@ interface Read {
   draft: CheckedDraft;
 }
 
-async function read(request: ImportRequest, snapshot: Snapshot): Promise<Read> {
+async function read(request: ImportRequest, store: Store): Promise<Read> {
+  const snapshot = await store.snapshot();
   const { text, encoding } = decodeText(request.bytes, request.mapping?.encoding ?? null);
   const table = readTable(text, request.mapping?.delimiter ?? null);
   if (table.rows.every((row) => row.every((cell) => cell === '')))
@@ -60,13 +67,30 @@ async function read(request: ImportRequest, snapshot: Snapshot): Promise<Read> {
     proposeMapping(table, request.systemId, snapshot, request.fileName, request.head);
   const { answers } = request;
   const rows = await inBetween(readRows(table, mapping, snapshot, answers));
-  const draft = await inBetween(againstKnown(rows, snapshot, mapping.source, answers));
+  const sent = mapping.source === 'device' ? await sentBefore(store, rows, snapshot) : () => [];
+  const draft = await inBetween(againstKnown(rows, snapshot, mapping.source, answers, sent));
   return { table, encoding, mapping, saved: saved !== null, draft };
+}
+
+/** What stands of the channels of a file in the time it tells of. */
+async function sentBefore(store: Store, { readings }: ImportDraft, snapshot: Snapshot): Promise<SentBefore> {
+  const channels = new Map<string, string | null>();
+  for (const { channel } of readings) {
+    const key = keyOfChannel(channel);
+    if (!channels.has(key)) channels.set(key, channelFor(channel, snapshot)?.id ?? null);
+  }
+  const instants = readings.flatMap(({ when }) => (when.kind === 'instant' ? [Date.parse(when.at)] : []));
+  const known = await store.sentBetween(
+    [...channels.values()].filter((id) => id !== null),
+    instants.reduce((a, b) => Math.min(a, b), Infinity),
+    instants.reduce((a, b) => Math.max(a, b), -Infinity),
+  );
+  return (channelId, at) => (channelId === null ? [] : (known.get(channelId)?.get(at) ?? []));
 }
 
 /** What a file would bring. Writes nothing. */
 export async function previewImport(store: Store, request: ImportRequest): Promise<ImportPreview> {
-  const { table, encoding, mapping, saved, draft } = await read(request, await store.snapshot());
+  const { table, encoding, mapping, saved, draft } = await read(request, store);
   return previewOf({ encoding, delimiter: table.delimiter, mapping, saved }, table.rows, draft);
 }
 
@@ -81,7 +105,7 @@ export async function writeImport(
   who: string,
 ): Promise<ImportReport> {
   const snapshot = await store.snapshot();
-  const { table, mapping, draft } = await read(request, snapshot);
+  const { table, mapping, draft } = await read(request, store);
   const added = draft.readings.length + draft.services.length + draft.notes.length;
   const importId = added + draft.replacements.length > 0 ? uuid() : null;
   const writes: Write[] = importId
@@ -169,12 +193,18 @@ export async function takeBackImport(
     }
   }
   const left = writes.filter((write) => !(write.kind === 'channel' && isRead(write.id, writes, snapshot)));
-  if (left.length > 0) await store.apply({ writes: left, why: 'import taken back', who });
-  return { deleted: left.filter((write) => write.kind !== 'channel').length, changedSince };
+  const withdrawn = await store.applyWithdrawing(
+    { writes: left, why: 'import taken back', who },
+    whyOfImport(importId),
+  );
+  return { deleted: withdrawn + left.filter((write) => write.kind !== 'channel').length, changedSince };
 }
 
 /** Whether other readings stand in a channel: then it stays. */
 function isRead(channelId: string, writes: readonly Write[], snapshot: Snapshot): boolean {
   const going = new Set(writes.map((write) => write.id));
-  return snapshot.all('reading').some((one) => one.content.channelId === channelId && !going.has(one.id));
+  return (
+    snapshot.devices.has(channelId) ||
+    snapshot.all('reading').some((one) => one.content.channelId === channelId && !going.has(one.id))
+  );
 }

@@ -14,7 +14,7 @@ export interface KeptPlan {
 
 const CHUNK = 400;
 /** Raised when rows or sentences change: a plan kept by an older program is made anew. */
-const SHAPE = 14;
+const SHAPE = 15;
 const marked = (days: string): string => `${SHAPE} ${days}`;
 
 /** The plan last worked out, in the database, so that a start has dates before anything is worked out again. */
@@ -77,8 +77,10 @@ export class KeptPlans {
 
 const BEHIND = -1;
 
-/** Revisions are only ever added: their number tells whether anything was written. */
+/** Revisions, and what devices sent, are only ever added: their number tells whether anything was written. */
 async function revisionsIn(source: DataSource): Promise<number> {
-  const [row] = await source.query<{ last: number | null }[]>('SELECT max(rowid) AS last FROM revision');
-  return row?.last ?? 0;
+  const [row] = await source.query<{ n: number }[]>(
+    'SELECT coalesce((SELECT max(rowid) FROM revision), 0) + coalesce((SELECT sum(heard) FROM device_channel), 0) AS n',
+  );
+  return row?.n ?? 0;
 }

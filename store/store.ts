@@ -7,17 +7,23 @@ import {
   kindWords,
   recordKinds,
   references,
+  type RecordContent,
   type RecordKind,
   type Stored,
 } from '../contract/records.ts';
 import { groupBy, Snapshot } from '../model/snapshot.ts';
+import type { DeviceDay } from '../model/water/deviceDays.ts';
+import type { SeriesPoint } from '../model/water/series.ts';
 import type { Revision, Work, WorkResult, Write, WriteResult } from '../contract/work.ts';
 import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
 import type { RecordChanges } from '../usecases/changes.ts';
 import { insertRows, rowsById } from './bulk.ts';
 import { ChangeLog } from './changeLog.ts';
 import type { Databases } from './database.ts';
-import { DeviceReadings, ReadingKeys } from './deviceReadings.ts';
+import { isNonsense, isSent, sentReading } from './devices/sent.ts';
+import { deviceDays, sumUpWhatIsNot } from './devices/sums.ts';
+import { deviceSeries, sentBetween } from './devices/series.ts';
+import { takeIn, withdraw, type SentReading } from './devices/takeIn.ts';
 import { oneAtATime } from './oneAtATime.ts';
 import { standingRows } from './standingRows.ts';
 import { StoreProblem, type FieldError } from './problems.ts';
@@ -33,6 +39,32 @@ import {
 
 export const sha256 = (text: string | Buffer): string => createHash('sha256').update(text).digest('hex');
 
+/** What one unit of work changed. */
+export interface StoreChange {
+  records: readonly Stored[];
+  /** Each as it stood before. */
+  before: readonly (Stored | undefined)[];
+  /** Days of devices as they now stand. */
+  days: readonly DeviceDay[];
+}
+/** What was written, before it is on disk. */
+interface Written {
+  results: WriteResult[];
+  changed: Stored[];
+  days: DeviceDay[];
+}
+/** A device reading as it is sent: an instant in milliseconds, the stored unit. */
+export interface SentValue {
+  channelId: string;
+  at: number;
+  value: number;
+}
+
+/** Records upon which it depends by whose clock a device's days are summed up. */
+const placing = new Set<RecordKind>(['site', 'system', 'component', 'channel']);
+/** Clocks of devices run ahead, and a day is over later elsewhere. */
+const AHEAD_MS = 14 * 3_600_000;
+
 /** All reading and writing of records. The clock is an argument: `now` in milliseconds. */
 export class Store {
   private readonly databases: Databases;
@@ -40,7 +72,6 @@ export class Store {
   private readonly changes = new EventEmitter().setMaxListeners(0);
   private current: Snapshot | null = null;
   private readonly log = new ChangeLog<Stored>();
-  private readonly readingKeys = new ReadingKeys();
   /** Counts changes: what was worked out of the records at one count holds until the next. */
   version = 0;
 
@@ -49,13 +80,8 @@ export class Store {
     this.now = now;
   }
 
-  /**
-   * Called with the records of each unit of work after it is on disk, and with each as it stood before; with none where
-   * all is to be read anew. @returns how to stop listening
-   */
-  onChange(
-    listener: (records: readonly Stored[], before: readonly (Stored | undefined)[]) => void,
-  ): () => void {
+  /** Called with each unit of work after it is on disk; null: all is to be read anew. @returns how to stop listening */
+  onChange(listener: (change: StoreChange | null) => void): () => void {
     this.changes.on('change', listener);
     return () => this.changes.off('change', listener);
   }
@@ -86,6 +112,7 @@ export class Store {
     for (const kind of recordKinds)
       for await (const rows of standingRows(this.databases.reader, kind))
         for (const row of rows) snapshot.apply(sharing(toStored(kind, row), row.parent, shared));
+    for (const day of await deviceDays(this.databases.reader)) snapshot.devices.take(day);
     return snapshot;
   }
 
@@ -125,35 +152,93 @@ export class Store {
     work: Work,
     beside: (manager: EntityManager, results: WriteResult[]) => Promise<T>,
   ): Promise<T> {
+    return this.write(async (manager) => {
+      const written = await this.applyIn(manager, work);
+      return { ...written, answer: await beside(manager, written.results) };
+    });
+  }
+
+  /** What devices sent on some channels in a stretch of time and was not taken back, by channel and instant. */
+  sentBetween(
+    channelIds: readonly string[],
+    from: number,
+    to: number,
+  ): Promise<Map<string, Map<number, number[]>>> {
+    return sentBetween(this.databases.reader, channelIds, from, to);
+  }
+
+  /** What devices sent on some channels, oldest first, as a chart of at most so many points draws it. */
+  sentSeries(channelIds: readonly string[], from: number, to: number, most: number): Promise<SeriesPoint[]> {
+    return deviceSeries(this.databases.reader, channelIds, { from, to, most });
+  }
+
+  /**
+   * What a device sends, without any more words: rows, no records.
+   * @throws StoreProblem invalid: a channel that is not there, an instant in the future
+   */
+  async takeReadings(readings: readonly SentValue[], who: string): Promise<{ taken: number }> {
+    return this.write(async (manager) => {
+      const snapshot = this.current ?? new Snapshot();
+      const sent = readings.map(({ channelId, at, value }): SentReading => ({
+        ...{ channelId, at, value, below: false, more: null },
+        good: !isNonsense(snapshot, channelId, value),
+      }));
+      const errors = sent.flatMap((one, i) => this.faultsOfSent(one, snapshot, `/readings/${i}`));
+      if (errors.length > 0) throw StoreProblem.invalid(errors);
+      const { taken, days } = await takeIn(manager, sent, { who, why: '', at: this.now() });
+      return { changed: [], days, answer: { taken } };
+    });
+  }
+
+  /** Writes, and takes back what devices sent with one piece of work. @returns how many readings of devices went */
+  async applyWithdrawing(work: Work, why: string): Promise<number> {
+    return this.write(async (manager) => {
+      const written = await this.applyIn(manager, work);
+      const { readings, days } = await withdraw(manager, why, this.now());
+      return { ...written, days: [...written.days, ...days], answer: readings };
+    });
+  }
+
+  /** One transaction after the other; what it changed is known to all once it is on disk. */
+  private async write<T>(
+    work: (manager: EntityManager) => Promise<Omit<Written, 'results'> & { answer: T }>,
+  ): Promise<T> {
     await this.snapshot();
     return oneAtATime(this.databases.writer, async () => {
-      const { changed, answer } = await this.databases.writer.transaction(async (manager) => {
-        const { results, changed } = await this.applyIn(manager, work);
-        return { changed, answer: await beside(manager, results) };
-      });
+      const { changed, days, answer } = await this.databases.writer.transaction(work);
       const before = changed.map((record) => {
         const stood = this.current?.get(record.kind, record.id);
         this.current?.apply(record);
-        this.readingKeys.apply(record);
         return stood;
       });
-      if (changed.length > 0) this.version++;
-      // readings are asked for apart
-      if (changed.length > 0) this.log.add(changed.filter(({ kind }) => kind !== 'reading'));
-      if (changed.length > 0) this.changes.emit('change', changed, before);
+      for (const day of days) this.current?.devices.take(day);
+      if (changed.length + days.length > 0) {
+        this.version++;
+        // readings are asked for apart
+        this.log.add(changed.filter(({ kind }) => kind !== 'reading'));
+        this.changes.emit('change', { records: changed, before, days } satisfies StoreChange);
+      }
       return answer;
     });
   }
 
+  private faultsOfSent({ channelId, at }: SentReading, snapshot: Snapshot, pointer: string): FieldError[] {
+    return [
+      ...(snapshot.get('channel', channelId)
+        ? []
+        : [{ pointer: `${pointer}/channelId`, detail: 'There is no such channel (or it was deleted).' }]),
+      ...(at > this.now() + AHEAD_MS
+        ? [{ pointer: `${pointer}/at`, detail: 'A reading cannot lie in the future.' }]
+        : []),
+    ];
+  }
+
   /** Works out the whole change as data, then writes it. */
-  private async applyIn(
-    manager: EntityManager,
-    work: Work,
-  ): Promise<{ results: WriteResult[]; changed: Stored[] }> {
+  private async applyIn(manager: EntityManager, work: Work): Promise<Written> {
     const known = await knownRevisions(manager, work.writes);
     const standing = await standingRecords(manager, work.writes);
     const existed = new Set(standing.keys());
-    const devices = new DeviceReadings(this.readingKeys, this.current ?? new Snapshot());
+    const sent: { index: number; content: RecordContent<'reading'> }[] = [];
     const madeAt = new Date(this.now()).toISOString();
     const results: WriteResult[] = [];
     const revisions: RevisionRow[] = [];
@@ -166,18 +251,14 @@ export class Store {
         continue;
       }
       const key = keyOf(write);
-      const device = devices.take(write);
-      if (device && 'same' in device) {
-        const { kind, id, version, deleted } = device.same;
-        results.push({ kind, id, revisionId: write.revisionId, version, deleted });
+      if (write.op === 'create' && isSent(write)) {
+        this.requireShape(write.kind, write.content, index);
+        sent.push({ index, content: write.content as RecordContent<'reading'> });
+        const { kind, id, revisionId } = write;
+        results.push({ kind, id, revisionId, version: 1, deleted: false });
         continue;
       }
-      const record = this.next(
-        device ? ({ ...write, content: device.content } as Write) : write,
-        standing.get(key) ?? null,
-        index,
-      );
-      if (device) devices.add(record as Stored<'reading'>);
+      const record = this.next(write, standing.get(key) ?? null, index);
       const revision = revisionOf(record, { id: write.revisionId, who: work.who, why: work.why, madeAt });
       texts.set(record, revision.content);
       standing.set(key, record);
@@ -192,11 +273,20 @@ export class Store {
         deleted: record.deleted,
       });
     }
-    this.checkAll(changed);
+    const after = (this.current ?? new Snapshot()).with(changed.map((one) => one.record));
+    this.checkAll(changed, after);
+    const readings = sent.map(({ content }) => sentReading(content, after));
+    const faults = readings.flatMap((one, i) =>
+      this.faultsOfSent(one, after, `/writes/${sent[i]?.index ?? 0}/content`),
+    );
+    if (faults.length > 0) throw StoreProblem.invalid(faults);
     const last = new Map(changed.map(({ record }) => [keyOf(record), record]));
     await writeRecords(manager, [...last.values()], existed, texts);
     await insertRows(manager, revisionEntity, revisions);
-    return { results, changed: changed.map((one) => one.record) };
+    const moved = changed.some(({ record }) => placing.has(record.kind) && record.version > 1);
+    const rezoned = moved ? await sumUpWhatIsNot(manager) : [];
+    const { days } = await takeIn(manager, readings, { who: work.who, why: work.why, at: this.now() });
+    return { results, changed: changed.map((one) => one.record), days: [...rezoned, ...days] };
   }
 
   /** A revision id seen before: the same content is a repeat, another is a mistake of the sender. */
@@ -266,8 +356,7 @@ export class Store {
   }
 
   /** Checks the whole unit of work against how things would stand after it, so that order does not matter. */
-  private checkAll(changed: readonly { index: number; record: Stored }[]): void {
-    const after = (this.current ?? new Snapshot()).with(changed.map((one) => one.record));
+  private checkAll(changed: readonly { index: number; record: Stored }[], after: Snapshot): void {
     const errors: FieldError[] = [];
     for (const { index, record } of changed) {
       const at = `/writes/${index}/content`;
@@ -284,6 +373,8 @@ export class Store {
 
   /** Nothing is deleted from under something that still stands on it. */
   private orphans(record: Stored, after: Snapshot, pointer: string): FieldError[] {
+    if (record.kind === 'channel' && after.devices.has(record.id))
+      return [{ pointer, detail: 'What a device sent still stands in this channel.' }];
     for (const kind of recordKinds) {
       const fields = Object.entries(references[kind]).filter(([, to]) => to === record.kind);
       if (fields.length === 0) continue;
@@ -307,10 +398,9 @@ export class Store {
   /** For import: forget what was read, and tell everybody. */
   forget(): void {
     this.current = null;
-    this.readingKeys.forget();
     this.log.startAnew();
     this.version++;
-    this.changes.emit('change', [], []);
+    this.changes.emit('change', null);
   }
 }
 

@@ -24,7 +24,10 @@ export async function requireWhole(databases: Databases): Promise<number> {
     throw StoreProblem.damaged(
       `The ${kindWords[apart.kind]} ${apart.id} is not as it was last written: ${apart.what}. Put a backup back, or correct it by hand.`,
     );
-  return (await recordsOfArchive(archiveLines(databases))).length;
+  const records = recordsOfArchive(archiveLines(databases));
+  let count = 0;
+  while (!(await records.next()).done) count++;
+  return count;
 }
 
 /**

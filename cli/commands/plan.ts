@@ -5,9 +5,9 @@ import { levelPlan } from '../../usecases/levelling/levelPlan.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
 import { instantAtOf, makePlan, planEntries } from '../../usecases/plan/plan.ts';
 import { settingOf } from '../../model/settings.ts';
-import { Snapshot } from '../../model/snapshot.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import { icsOf } from '../../server/calendar/ics.ts';
-import { recordsOfArchive } from '../../store/archive.ts';
+import { snapshotOfArchive } from '../../store/archive.ts';
 import { linesOfFile } from '../../store/archiveFile.ts';
 import { Store } from '../../store/store.ts';
 import { defaultDataDir, withReading } from '../dataDir.ts';
@@ -69,6 +69,6 @@ export function planCommand(): Command {
 
 async function snapshotOf(options: Options): Promise<Snapshot> {
   if (options.archive !== undefined)
-    return Snapshot.of(await recordsOfArchive(linesOfFile(options.archive, () => Promise.resolve())));
+    return snapshotOfArchive(linesOfFile(options.archive, () => Promise.resolve()));
   return withReading(options.data, (databases) => new Store(databases, now).snapshot());
 }

@@ -1,5 +1,6 @@
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import { groupBy, type Snapshot } from '../snapshot.ts';
+import { DeviceDays } from '../water/deviceDays.ts';
 
 /** An index keeps the records of one kind in buckets, by something they belong to. */
 const indexes = {
@@ -41,8 +42,11 @@ const idsOfKind = groupBy(ids, (id) => indexes[id].kind);
 export class RecordIndex {
   private readonly buckets = new Map(ids.map((id) => [id, new Map<string, Map<string, Stored>>()]));
 
+  /** @param devices what devices sent, kept up to date by whoever keeps the records */
+  constructor(readonly devices = new DeviceDays()) {}
+
   static of(snapshot: Snapshot): RecordIndex {
-    const index = new RecordIndex();
+    const index = new RecordIndex(snapshot.devices);
     for (const kind of new Set(ids.map((id) => indexes[id].kind)))
       for (const record of snapshot.all(kind)) index.take(record);
     return index;

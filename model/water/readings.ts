@@ -4,6 +4,7 @@ import type { ParameterId } from '../../core/water/parameters.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { RecordIndex } from '../facts/recordIndex.ts';
 import { instantOfWhen } from '../facts/when.ts';
+import { byLocalDay, pointsOfDays, summaryOf, type DaySummary } from './deviceDays.ts';
 import { asRead } from './methodLimits.ts';
 
 /** A reading when it was taken, as far as anybody judges by it. */
@@ -20,7 +21,10 @@ export interface ChannelReading {
   methodId: string | null;
 }
 
-/** All readings of some channels up to an instant, oldest first. */
+/**
+ * All readings of some channels up to an instant, oldest first: those of people one by one, those of devices a point a day
+ * and only where nothing doubts them.
+ */
 export function readingsOfChannels(
   index: RecordIndex,
   channels: readonly Stored<'channel'>[],
@@ -28,24 +32,61 @@ export function readingsOfChannels(
   at: Instant,
 ): ChannelReading[] {
   return channels
-    .flatMap((channel) =>
-      index.on('readingsOfChannel', channel.id).map(({ content }) => ({ channel, content })),
-    )
-    .flatMap(({ channel, content }) => {
-      const when = instantOfWhen(content.when, zone);
-      return when === null || when > at
-        ? []
-        : [
-            {
-              ...{ at: when, daysAgo: (at - when) / MS_PER_DAY },
-              ...asRead(index, channel, content),
-              timing: content.timing,
-              ...{ accepted: content.quality === 'good', byDevice: content.source === 'device' },
-              methodId: content.methodId ?? channel.content.methodId ?? null,
-            },
-          ];
-    })
+    .flatMap((channel) => [...readByPeople(index, channel, zone), ...sentByDevice(index, channel, zone)])
+    .filter((one) => one.at <= at)
+    .map((one) => ({ ...one, daysAgo: (at - one.at) / MS_PER_DAY }))
     .sort((a, b) => a.at - b.at);
+}
+type Undated = Omit<ChannelReading, 'daysAgo'>;
+
+/** What stands as records on some channels, for drawing: devices' rows are drawn from their hours. */
+export const recordedOn = (
+  index: RecordIndex,
+  channels: readonly Stored<'channel'>[],
+  zone: string,
+): { at: Instant; value: number; below: boolean }[] =>
+  channels.flatMap((channel) =>
+    index.on('readingsOfChannel', channel.id).flatMap(({ content }) => {
+      const at = instantOfWhen(content.when, zone);
+      return at === null ? [] : [{ at, ...asRead(index, channel, content) }];
+    }),
+  );
+
+function readByPeople(index: RecordIndex, channel: Stored<'channel'>, zone: string): Undated[] {
+  return index.on('readingsOfChannel', channel.id).flatMap(({ content }) => {
+    const when = content.source === 'device' ? null : instantOfWhen(content.when, zone);
+    return when === null
+      ? []
+      : [
+          {
+            ...{ at: when, ...asRead(index, channel, content), timing: content.timing },
+            ...{ accepted: content.quality === 'good', byDevice: false },
+            methodId: content.methodId ?? channel.content.methodId ?? null,
+          },
+        ];
+  });
+}
+function sentByDevice(index: RecordIndex, { id, content }: Stored<'channel'>, zone: string): Undated[] {
+  return pointsOfDays(daysOfDevice(index, id, zone), content).map((point) => ({
+    ...{ ...point, timing: null, accepted: true, byDevice: true },
+    methodId: content.methodId ?? null,
+  }));
+}
+
+/** As they were summed up where they came in, or of records that were given as they are. */
+function daysOfDevice(index: RecordIndex, channelId: string, zone: string): readonly DaySummary[] {
+  const known = index.devices.of(channelId);
+  const whole = index
+    .on('readingsOfChannel', channelId)
+    .flatMap(({ content: { source, quality, when, value, below } }) => {
+      const at = source === 'device' && quality === 'good' ? instantOfWhen(when, zone) : null;
+      return at === null ? [] : [{ at, value, below }];
+    });
+  if (whole.length === 0) return known;
+  const days = [...byLocalDay(whole, zone)].flatMap(
+    ([day, readings]) => summaryOf(day, zone, readings) ?? [],
+  );
+  return [...known, ...days].sort((a, b) => a.last.at - b.last.at);
 }
 
 type What = { measure: MeasureId } | { parameter: ParameterId };

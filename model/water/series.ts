@@ -18,44 +18,32 @@ export interface Read {
   below: boolean;
 }
 
+export const pointOf = ({ at, value, below }: Read): SeriesPoint => ({
+  ...{ at, value, least: value, most: value, readings: 1, below },
+});
+
 /**
- * At most so many points: every reading where they are few, else stretches of equal length with their middle, least and
- * most, so that a year of readings every few minutes is drawn at once and no spike is lost.
- * @param readings oldest first
+ * At most so many points: every one where they are few, else stretches of equal length with their middle, least and most,
+ * so that a year of readings every few minutes is drawn at once and no spike is lost.
+ * @param points oldest first: readings, or stretches of them already summed up, whose middles are then taken as one each
  */
-export function thinned(readings: readonly Read[], most: number): SeriesPoint[] {
-  const [first, last] = [readings[0], readings.at(-1)];
-  if (!first || !last) return [];
-  if (readings.length <= most)
-    return readings.map(({ at, value, below }) => ({
-      at,
-      value,
-      least: value,
-      most: value,
-      readings: 1,
-      below,
-    }));
+export function thinned(points: readonly SeriesPoint[], most: number): SeriesPoint[] {
+  const [first, last] = [points[0], points.at(-1)];
+  if (!first || !last || points.length <= most) return [...points];
   const stretch = (last.at - first.at) / most || 1;
-  const groups = new Map<number, Read[]>();
-  for (const one of readings) {
+  const groups = new Map<number, SeriesPoint[]>();
+  for (const one of points) {
     const k = Math.min(most - 1, Math.floor((one.at - first.at) / stretch));
     const group = groups.get(k);
     if (group) group.push(one);
     else groups.set(k, [one]);
   }
-  return [...groups].map(([k, group]) => {
-    let [least, highest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-    for (const { value } of group) {
-      least = Math.min(least, value);
-      highest = Math.max(highest, value);
-    }
-    return {
-      at: Math.round(first.at + (k + 0.5) * stretch),
-      value: median(group.map((one) => one.value)),
-      least,
-      most: highest,
-      readings: group.length,
-      below: group.every((one) => one.below),
-    };
-  });
+  return [...groups].map(([k, group]) => ({
+    at: Math.round(first.at + (k + 0.5) * stretch),
+    value: median(group.map((one) => one.value)),
+    least: group.reduce((least, one) => Math.min(least, one.least), Number.POSITIVE_INFINITY),
+    most: group.reduce((highest, one) => Math.max(highest, one.most), Number.NEGATIVE_INFINITY),
+    readings: group.reduce((sum, one) => sum + one.readings, 0),
+    below: group.every((one) => one.below),
+  }));
 }

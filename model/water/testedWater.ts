@@ -1,8 +1,7 @@
-import { median } from '../../core/statistics/median.ts';
-import { dayOf, MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
+import { MS_PER_DAY, startOfDay, type Instant } from '../../core/time/day.ts';
 import { withDoubts, type Instrument, type InstrumentReading } from '../../core/water/instrumentDoubt.ts';
 import { parameters, type ParameterId } from '../../core/water/parameters.ts';
-import { censored, pointValue, type TestPoint } from '../../core/water/testSeries.ts';
+import { censored, type TestPoint } from '../../core/water/testSeries.ts';
 import { definitionsOf, type DefinitionOf } from '../facts/definition.ts';
 import { RecordIndex } from '../facts/recordIndex.ts';
 import { donesOf } from '../facts/dones.ts';
@@ -16,6 +15,7 @@ export interface TestedPoint extends TestPoint {
   at: Instant;
   instrument: Instrument | null;
 }
+type Read = InstrumentReading & { at: Instant };
 export interface Evidence {
   snapshot: Snapshot;
   index: RecordIndex;
@@ -39,7 +39,7 @@ export function testedWater(
   at: Instant,
 ): Map<ParameterId, TestedPoint[]> {
   const instruments = new Map<string, Instrument>();
-  const found = new Map<ParameterId, (InstrumentReading & { at: Instant })[]>();
+  const found = new Map<ParameterId, Read[]>();
   for (const channel of index.on('channelsOfSystem', systemId)) {
     const { parameter } = channel.content;
     if (!parameter) continue;
@@ -61,49 +61,26 @@ export function testedWater(
     }),
   );
 
-  function testsOfChannel(channel: Stored<'channel'>, parameter: ParameterId) {
-    const read: (InstrumentReading & { at: Instant })[] = [];
-    const byDay = new Map<string, { at: Instant; value: number }[]>();
-    for (const one of readingsOfChannels(index, [channel], zone, at)) {
-      const { at: when, value, below, timing, accepted, methodId } = one;
-      if (one.byDevice) {
-        if (!accepted) continue;
-        const day = dayOf(when, zone);
-        const said = { at: when, value: pointValue(one) };
-        const known = byDay.get(day);
-        if (known) known.push(said);
-        else byDay.set(day, [said]);
-        continue;
-      }
-      read.push({
-        at: when,
-        point: { days: -one.daysAgo, value, below, timing },
-        instrument: methodId === null ? null : instrumentOf(methodId, parameter),
-        saidDoubtful: !accepted,
-      });
-    }
-    const probe = byDay.size === 0 ? null : deviceOf(channel, parameter);
-    for (const [day, values] of byDay) {
-      const middle = Math.min(
-        Math.max(...values.map((one) => one.at)),
-        startOfDay(day, zone) + MS_PER_DAY / 2,
-      );
-      read.push({
-        at: middle,
-        point: {
-          days: (middle - at) / MS_PER_DAY,
-          ...censored(
-            median(values.map((one) => one.value)),
-            false,
-            probe?.method ?? parameters[parameter].method,
-          ),
-          timing: null,
-        },
-        instrument: probe,
-        saidDoubtful: false,
-      });
-    }
-    return read;
+  function testsOfChannel(channel: Stored<'channel'>, parameter: ParameterId): Read[] {
+    return readingsOfChannels(index, [channel], zone, at).map(
+      ({ at: when, daysAgo, value, below, timing, accepted, methodId, byDevice }): Read => {
+        const instrument = byDevice
+          ? deviceOf(channel, parameter)
+          : methodId === null
+            ? null
+            : instrumentOf(methodId, parameter);
+        return {
+          at: when,
+          point: {
+            days: -daysAgo,
+            ...(byDevice && instrument ? censored(value, below, instrument.method) : { value, below }),
+            timing,
+          },
+          instrument,
+          saidDoubtful: !accepted,
+        };
+      },
+    );
   }
 
   /** A device without a method of its own is a probe as its parameter's usual one. */

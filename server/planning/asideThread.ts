@@ -1,18 +1,17 @@
 import { instantAtOf, makePlan } from '../../usecases/plan/plan.ts';
 import { powerCut } from '../../usecases/whatIf/powerCut.ts';
 import { whatIf } from '../../usecases/whatIf/answer.ts';
-import { Snapshot } from '../../model/snapshot.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import { evidenceOf } from '../../model/water/testedWater.ts';
-import type { Stored } from '../../contract/records.ts';
 import type { Answer, PlanQuestion } from './messages.ts';
 
 /** Answers what may take its time: other days, what would be if, a power cut. It knows the records and plans nothing of now. */
 export class AsideThread {
-  private readonly load: () => Promise<readonly Stored[]>;
+  private readonly load: () => Promise<Snapshot>;
   private known: Promise<Snapshot> | null = null;
 
   /** @param load all records as they stand on disk */
-  constructor(load: () => Promise<readonly Stored[]>) {
+  constructor(load: () => Promise<Snapshot>) {
     this.load = load;
   }
 
@@ -21,8 +20,9 @@ export class AsideThread {
       this.known = null;
       return { heard: true };
     }
-    const snapshot = await (this.known ??= this.load().then((records) => Snapshot.of(records)));
+    const snapshot = await (this.known ??= this.load());
     if (question.ask === 'hear') {
+      for (const day of question.days) snapshot.devices.take(day);
       this.known = Promise.resolve(snapshot.with(question.records));
       return { heard: true };
     }

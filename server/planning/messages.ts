@@ -7,11 +7,12 @@ import type { Plan } from '../../usecases/plan/plan.ts';
 import type { PlanBeside } from '../../usecases/plan/planRows.ts';
 import type { PlanChange } from '../../usecases/plan/planState.ts';
 import type { Stored } from '../../contract/records.ts';
+import type { DeviceDay } from '../../model/water/deviceDays.ts';
 
 /** What the server asks of the thread that plans. `now` is the clock of the server, in milliseconds. */
 export type PlanQuestion =
   | { ask: 'plan'; now: number }
-  | { ask: 'apply'; now: number; records: readonly Stored[] }
+  | { ask: 'apply'; now: number; records: readonly Stored[]; days: readonly DeviceDay[] }
   | { ask: 'plan-at'; now: number; at: string }
   /** siteIds: the places that are asked for; null: all. */
   | { ask: 'level'; now: number; siteIds: readonly string[] | null }
@@ -20,7 +21,7 @@ export type PlanQuestion =
   | { ask: 'explain'; now: number; jobId: string }
   | { ask: 'reload'; now: number }
   /** Beside the plan: what was written since the last question. */
-  | { ask: 'hear'; now: number; records: readonly Stored[] };
+  | { ask: 'hear'; now: number; records: readonly Stored[]; days: readonly DeviceDay[] };
 
 /** The plan of now as far as it has changed. */
 export interface PlanNews {

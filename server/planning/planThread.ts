@@ -1,8 +1,7 @@
 import { endOfToday } from '../../usecases/plan/plan.ts';
 import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { PlanState, type PlanChange } from '../../usecases/plan/planState.ts';
-import { Snapshot } from '../../model/snapshot.ts';
-import type { Stored } from '../../contract/records.ts';
+import type { Snapshot } from '../../model/snapshot.ts';
 import { FoundBefore } from '../../usecases/levelling/foundBefore.ts';
 import { levelledPlaces, placesOf } from '../../usecases/levelling/levelPlan.ts';
 import type { LevelledPlace } from '../../usecases/levelling/levelledPlace.ts';
@@ -14,12 +13,12 @@ const PRIORS_AT_ONCE = 2000;
 
 /** What the planning thread knows and answers; apart from its thread, so that it can be tested without one. */
 export class PlanThread {
-  private readonly load: () => Promise<readonly Stored[]>;
+  private readonly load: () => Promise<Snapshot>;
   private state: PlanState | null = null;
   private readonly found = new FoundBefore();
 
   /** @param load all records as they stand on disk */
-  constructor(load: () => Promise<readonly Stored[]>) {
+  constructor(load: () => Promise<Snapshot>) {
     this.load = load;
   }
 
@@ -37,10 +36,10 @@ export class PlanThread {
     const state = await this.current(question.now);
     const today = endOfToday(question.now);
     if (question.ask === 'apply' && known) {
-      const change = state.apply(question.records);
+      const change = state.apply(question.records, question.days);
       const renewed = state.size <= PRIORS_AT_ONCE ? state.settle() : null;
       if (state.days(today) === state.days()) return { news: this.news(renewed ?? change, renewed !== null) };
-    } else if (question.ask === 'apply') state.apply(question.records);
+    } else if (question.ask === 'apply') state.apply(question.records, question.days);
     if (state.days(today) !== state.days()) state.renew(today);
     return { news: this.news({ rows: state.allRows(), gone: [] }, true) };
   }
@@ -53,7 +52,7 @@ export class PlanThread {
 
   private async current(now: number): Promise<PlanState> {
     if (this.state) return this.state;
-    return (this.state = new PlanState(Snapshot.of(await this.load()), endOfToday(now)));
+    return (this.state = new PlanState(await this.load(), endOfToday(now)));
   }
 
   private news(change: PlanChange, all: boolean): PlanNews {

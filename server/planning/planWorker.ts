@@ -1,7 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openReader } from '../../store/database.ts';
 import { Store } from '../../store/store.ts';
-import { recordKinds } from '../../contract/records.ts';
 import type { PlanQuestion, PlanReply } from './messages.ts';
 import { AsideThread } from './asideThread.ts';
 import { PlanThread } from './planThread.ts';
@@ -16,11 +15,7 @@ const { file, role } = workerData as { file: string; role: ThreadRole };
 const load = async () => {
   const reader = await openReader(file);
   try {
-    const snapshot = await new Store(
-      { reader, writer: reader, file, copyBeforeMigration: null },
-      () => 0,
-    ).snapshot();
-    return recordKinds.flatMap((kind) => snapshot.all(kind));
+    return await new Store({ reader, writer: reader, file, copyBeforeMigration: null }, () => 0).snapshot();
   } finally {
     await reader.destroy();
   }

@@ -7,12 +7,13 @@ import type { WhatIf } from '../../usecases/whatIf/changes.ts';
 import type { CutSystem } from '../../usecases/whatIf/powerCut.ts';
 import type { Plan, PlanRow } from '../../usecases/plan/plan.ts';
 import type { Stored } from '../../contract/records.ts';
+import type { DeviceDay } from '../../model/water/deviceDays.ts';
 import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { daysOf } from '../../usecases/plan/planState.ts';
 import type { PlanChanges } from '../../usecases/changes.ts';
 import { ChangeLog } from '../../store/changeLog.ts';
 import type { KeptPlans } from '../../store/keptPlans.ts';
-import type { Store } from '../../store/store.ts';
+import type { Store, StoreChange } from '../../store/store.ts';
 import type { Answer, PlanNews, PlanQuestion } from './messages.ts';
 import { newWorker, Thread } from './thread.ts';
 
@@ -43,7 +44,7 @@ export class Planner {
   private readonly thread: Thread;
   private readonly aside: Thread;
   /** What the thread beside the plan has not heard yet; null: it reads all of it from disk when it is asked. */
-  private unheard: Stored[] | null = null;
+  private unheard: { records: Stored[]; days: DeviceDay[] } | null = null;
   /** The plan of now: rows by job, and what stands beside them. */
   private rows = new Map<string, PlanRow>();
   private rest: PlanNews['rest'] = nothingBeside;
@@ -83,7 +84,7 @@ export class Planner {
       end: () => (this.unheard = null),
       news: () => undefined,
     });
-    this.stopListening = this.store.onChange((records) => this.changed(records));
+    this.stopListening = this.store.onChange((change) => this.changed(change));
   }
 
   /** The plan at the end of the current local day of each site. */
@@ -205,14 +206,16 @@ export class Planner {
     this.days = kept.days;
   }
 
-  private changed(records: readonly Stored[]): void {
-    // nothing named: all is to be read anew
-    if (records.length === 0) this.unheard = null;
-    else this.unheard?.push(...records);
+  private changed(change: StoreChange | null): void {
+    if (change === null) this.unheard = null;
+    this.unheard?.records.push(...(change?.records ?? []));
+    this.unheard?.days.push(...(change?.days ?? []));
     // nobody has asked for a plan yet: the thread will read these from disk
     if (!this.thread.isRunning && this.days === null) return;
-    const question: PlanQuestion =
-      records.length === 0 ? { ask: 'reload', now: this.now() } : { ask: 'apply', now: this.now(), records };
+    const now = this.now();
+    const question: PlanQuestion = change
+      ? { ask: 'apply', now, records: change.records, days: change.days }
+      : { ask: 'reload', now };
     this.caughtUp = this.ask(question).catch((error: unknown) => {
       this.days = null;
       this.log(error);
@@ -230,13 +233,13 @@ export class Planner {
   private async askAside(question: PlanQuestion): Promise<Answer> {
     const now = this.now();
     const news = this.unheard;
-    this.unheard = [];
+    this.unheard = { records: [], days: [] };
     // questions are answered in their order: what was written is heard before it is asked about
     const heard =
       news === null
         ? this.aside.ask({ ask: 'reload', now })
-        : news.length > 0
-          ? this.aside.ask({ ask: 'hear', now, records: news })
+        : news.records.length + news.days.length > 0
+          ? this.aside.ask({ ask: 'hear', now, ...news })
           : Promise.resolve();
     const [, reply] = await Promise.all([heard, this.aside.ask(question)]);
     return answered(reply);

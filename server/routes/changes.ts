@@ -1,8 +1,9 @@
 import { Router, type Response } from 'express';
 import { withinScope } from '../../usecases/access/scope.ts';
 import type { Stored } from '../../contract/records.ts';
+import type { DeviceDay } from '../../model/water/deviceDays.ts';
 import type { Sessions } from '../../store/access/sessions.ts';
-import type { Store } from '../../store/store.ts';
+import type { Store, StoreChange } from '../../store/store.ts';
 import { callerOf } from '../access/caller.ts';
 import type { Ownership } from '../access/identify.ts';
 import type { Live } from '../access/live.ts';
@@ -45,12 +46,17 @@ export function changeRoutes(
       res.write(
         `event: change\ndata: ${JSON.stringify({ records: records.map(({ kind, id, version }) => ({ kind, id, version })) })}\n\n`,
       );
-    const heard = async (records: readonly Stored[]): Promise<void> => {
-      if (scope === null) return void send(records);
+    const heard = async (change: StoreChange | null): Promise<void> => {
+      if (scope === null) return void send(change?.records ?? []);
       const snapshot = await store.snapshot();
-      if (records.length === 0 || records.some(withinScope(snapshot, scope))) send([]);
+      const isTheirs = withinScope(snapshot, scope);
+      const isTheirDay = ({ channelId }: DeviceDay): boolean => {
+        const channel = snapshot.get('channel', channelId);
+        return channel !== undefined && isTheirs(channel);
+      };
+      if (change === null || change.records.some(isTheirs) || change.days.some(isTheirDay)) send([]);
     };
-    const stop = store.onChange((records) => void heard(records).catch(() => res.end()));
+    const stop = store.onChange((change) => void heard(change).catch(() => res.end()));
     const stopRenewals = planner.onRenewal(() => send([]));
     // the open door of an installation without owners shuts when it gets one
     const holds = async (): Promise<boolean> =>

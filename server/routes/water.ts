@@ -2,13 +2,14 @@ import { stringify } from 'csv-stringify/sync';
 import { Router } from 'express';
 import * as v from 'valibot';
 import { zoneOfSystem } from '../../model/facts/places.ts';
-import { readingsOfChannels } from '../../model/water/readings.ts';
+import { recordedOn } from '../../model/water/readings.ts';
 import { testSheet } from '../../model/water/testSheet.ts';
-import { thinned } from '../../model/water/series.ts';
+import { pointOf, thinned } from '../../model/water/series.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import { waterAnswer } from '../../usecases/water/waterAnswer.ts';
 import { parameterIds } from '../../core/water/parameters.ts';
 import { HttpProblem } from '../httpProblem.ts';
+import type { Store } from '../../store/store.ts';
 import type { LiveEvidence } from '../liveEvidence.ts';
 
 const id = v.pipe(v.string('Say which system.'), v.uuid('Say which system.'));
@@ -29,7 +30,7 @@ const Series = v.object({
 });
 
 /** The water of a system judged; a parameter in time, thinned for drawing; the tests as a table to take away. */
-export function waterRoutes(evidence: LiveEvidence, now: () => number): Router {
+export function waterRoutes(store: Store, evidence: LiveEvidence, now: () => number): Router {
   const evidenceOf = async (systemId: string): Promise<Evidence> => {
     const known = await evidence.now();
     if (!known.snapshot.get('system', systemId))
@@ -48,10 +49,19 @@ export function waterRoutes(evidence: LiveEvidence, now: () => number): Router {
       const channels = index
         .on('channelsOfSystem', system)
         .filter((channel) => channel.content.parameter === parameter);
-      const read = readingsOfChannels(index, channels, zone, to ? Date.parse(to) : Infinity).filter(
-        (one) => !from || one.at >= Date.parse(from),
+      const [begin, end] = [from ? Date.parse(from) : 0, to ? Date.parse(to) : now()];
+      const recorded = recordedOn(index, channels, zone)
+        .filter(({ at }) => at >= begin && at <= end)
+        .map(pointOf);
+      const sent = await store.sentSeries(
+        channels.map(({ id }) => id),
+        begin,
+        end,
+        points,
       );
-      res.json({ readings: read.length, points: thinned(read, points) });
+      const all = [...recorded, ...sent].sort((a, b) => a.at - b.at);
+      const readings = all.reduce((sum, one) => sum + one.readings, 0);
+      res.json({ readings, points: thinned(all, points) });
     })
     .get('/water/tests.csv', async (req, res) => {
       const { system } = v.parse(OfSystem, req.query);

@@ -1,11 +1,9 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { v7 as uuid } from 'uuid';
 import { DeviceReadings } from '../../contract/access/account.ts';
 import { sitesWithin, withinScope } from '../../usecases/access/scope.ts';
 import { testables } from '../../usecases/water/sentTests.ts';
 import { weekAtPlace } from '../../usecases/week.ts';
-import type { Work } from '../../contract/work.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf, may } from '../access/caller.ts';
@@ -53,15 +51,8 @@ export function weekRoutes(
         throw StoreProblem.invalid([
           { pointer: `/readings/${missing}/channelId`, detail: 'There is no such channel for this device.' },
         ]);
-      const writes: Work['writes'] = readings.map(({ channelId, at, value }) => ({
-        ...{ op: 'create', kind: 'reading', id: uuid(), revisionId: uuid() },
-        content: {
-          ...{ channelId, value, below: false, source: 'device', quality: 'good', timing: null },
-          when: { kind: 'instant', at: new Date(at).toISOString() },
-          ...{ serviceId: null, whoId: null, note: '' },
-        },
-      }));
-      const { results } = await store.apply({ writes, who: account?.name ?? '', why: '' });
-      res.status(201).json({ taken: results.length });
+      const sent = readings.map(({ channelId, at, value }) => ({ channelId, at: Date.parse(at), value }));
+      await store.takeReadings(sent, account?.name ?? '');
+      res.status(201).json({ taken: readings.length });
     });
 }

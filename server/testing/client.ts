@@ -1,3 +1,4 @@
+import type { ArchiveDeviceDay } from '../../contract/archive.ts';
 import { request as requestHttp, type IncomingMessage } from 'node:http';
 import { request as requestHttps } from 'node:https';
 import { checkServerIdentity } from 'node:tls';
@@ -97,4 +98,14 @@ export class Client {
       req.end(text);
     });
   }
+}
+
+/** Everything that devices sent, out of the archive. */
+export async function sentByDevices(client: Client): Promise<{ at: number; value: number }[]> {
+  const { text } = await client.get('/export');
+  return text
+    .split('\n')
+    .filter((line) => line.includes('"kind":"device-readings"'))
+    .flatMap((line) => (JSON.parse(line) as ArchiveDeviceDay).readings)
+    .map(({ at, value }) => ({ at: Date.parse(at), value }));
 }

@@ -4,6 +4,7 @@ import { measures } from '../../core/quantity/measures.ts';
 import { canonicalJson } from '../../contract/canonicalJson.ts';
 import type { When } from '../../contract/fields.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
+import type { Instant } from '../../core/time/day.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import { testChannel } from '../../model/water/testChannel.ts';
 import type { Answers, ChannelOf, ImportDraft, ReadingDraft } from './draft.ts';
@@ -14,6 +15,8 @@ export interface Replacement {
   reading: Stored<'reading'>;
   draft: ReadingDraft;
 }
+/** What devices sent before on a channel at an instant. */
+export type SentBefore = (channelId: string | null, at: Instant) => readonly number[];
 export type CheckedDraft = ImportDraft & { replacements: Replacement[] };
 
 /** The channel a reading of a file goes to, where there is one. */
@@ -46,24 +49,39 @@ const same = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-9 * Math.m
 
 /**
  * Holds a draft against what stands: channel, instant and source with the same value is skipped, with another value it
- * is asked; a job on the same day that was found alike is skipped. So the same file twice adds nothing. It stops after each
- * reading, so that others can be served meanwhile.
+ * is asked; a job on the same day that was found alike is skipped. So the same file twice adds nothing. Of a device another
+ * value for the same instant is kept and doubted, as if it had sent it. It stops after each reading, so that others can be
+ * served meanwhile.
  */
 export function* againstKnown(
   draft: ImportDraft,
   snapshot: Snapshot,
   source: ImportMapping['source'],
   answers: Answers,
+  sent: SentBefore,
 ): Generator<undefined, CheckedDraft> {
   const checked: CheckedDraft = { ...draft, readings: [], services: [], notes: [], replacements: [] };
   checked.skipped = [...draft.skipped];
   checked.questions = [...draft.questions];
   const known = knownReadings(draft, snapshot, source);
   const inFile = new Map<string, ReadingDraft>();
+  const devices = new Map<string, number[]>();
   for (const reading of draft.readings) {
     yield;
     const of = keyOfChannel(reading.channel);
     const key = `${of} ${keyOfWhen(reading.when)}`;
+    const about = { row: reading.row, head: nameOf(reading.channel), text: formatNumber(reading.value, 4) };
+    if (source === 'device' && reading.when.kind === 'instant') {
+      const there = sent(channelFor(reading.channel, snapshot)?.id ?? null, Date.parse(reading.when.at));
+      const twiceHere = devices.get(key) ?? [];
+      if ([...there, ...twiceHere].some((value) => same(value, reading.value)))
+        checked.skipped.push({ ...about, why: there.length > 0 ? 'there already' : 'twice in the file' });
+      else {
+        devices.set(key, [...twiceHere, reading.value]);
+        checked.readings.push(reading);
+      }
+      continue;
+    }
     const stands = known.get(key);
     const twice = inFile.get(key);
     const before = stands?.content.value ?? twice?.value;
@@ -72,7 +90,6 @@ export function* againstKnown(
       checked.readings.push(reading);
       continue;
     }
-    const about = { row: reading.row, head: nameOf(reading.channel), text: formatNumber(reading.value, 4) };
     if (same(before, reading.value)) {
       checked.skipped.push({ ...about, why: stands ? 'there already' : 'twice in the file' });
       continue;

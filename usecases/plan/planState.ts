@@ -34,9 +34,10 @@ import { verdictOf } from '../../core/water/verdict.ts';
 import { storesReady } from '../water/changeFacts.ts';
 import { mayStandOf } from '../round/mayStand.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
-import { touchedBy } from './planTouches.ts';
+import { touchedBy, touchedOnChannel, type Ties } from './planTouches.ts';
 import { WatersBeside, type WaterBeside } from './watersBeside.ts';
 import { definitionsOf } from '../../model/facts/definition.ts';
+import type { DeviceDay } from '../../model/water/deviceDays.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import { systemDangers } from '../water/systemDangers.ts';
@@ -123,12 +124,12 @@ export class PlanState {
     return { rows, gone: before.filter((jobId) => !this.rows.has(jobId)) };
   }
 
-  /** Takes records as they now stand and plans anew what they touch. */
-  apply(records: readonly Stored[]): PlanChange {
+  /** Takes records, and days of devices, as they now stand and plans anew what they touch. */
+  apply(records: readonly Stored[], days: readonly DeviceDay[] = []): PlanChange {
     const touched = new Set<string>();
     const touch = (record: Stored) => {
-      for (const id of this.touchedBy(record)) touched.add(id);
-      this.waters.heard(record.kind, () => this.watersTouchedBy(record));
+      for (const id of touchedBy(record, this.jobTies())) touched.add(id);
+      this.waters.heard(record.kind, () => touchedBy(record, this.waterTies()));
     };
     let restructured = false;
     let older = false;
@@ -148,6 +149,12 @@ export class PlanState {
     if (restructured) {
       this.tie();
       for (const record of records) touch(record);
+    }
+    for (const day of days) {
+      this.snapshot.devices.take(day);
+      for (const id of touchedOnChannel(day.channelId, this.jobTies())) touched.add(id);
+      this.waters.heard('reading', () => touchedOnChannel(day.channelId, this.waterTies()));
+      older ||= this.countsBefore(day);
     }
     this.stale ||= older;
     this.maker.beginPass();
@@ -332,8 +339,8 @@ export class PlanState {
   }
 
   /** Jobs whose own evidence, place or definition a record is part of. */
-  private touchedBy(record: Stored): readonly string[] {
-    return touchedBy(record, {
+  private jobTies(): Ties {
+    return {
       job: (id) => [id],
       onSystem: (id) => this.jobsOfSystem.get(id) ?? [],
       onSite: (id) => this.jobsOfSite.get(id) ?? [],
@@ -347,13 +354,13 @@ export class PlanState {
       everywhere: () => [...this.maker.structure().placed.keys()],
       component: (id) => this.snapshot.content('component', id),
       channel: (id) => this.snapshot.content('channel', id),
-    });
+    };
   }
-  /** The waters that a record is evidence of, whether a job stands there or not. */
-  private watersTouchedBy(record: Stored): readonly string[] {
+  /** For the waters that something is evidence of, whether a job stands there or not. */
+  private waterTies(): Ties {
     const ofComponent = (id: string) => this.snapshot.content('component', id)?.systemIds ?? [];
     const all = () => this.snapshot.all('system');
-    return touchedBy(record, {
+    return {
       // its charge and what its unit measures are of the same waters
       job: (id) => this.maker.structure().placed.get(id)?.place.systemIds ?? [],
       measuredBy: () => [],
@@ -366,7 +373,7 @@ export class PlanState {
       everywhere: () => all().map((one) => one.id),
       component: (id) => this.snapshot.content('component', id),
       channel: (id) => this.snapshot.content('channel', id),
-    });
+    };
   }
   /** The jobs of the water that a job's unit measures, where it is somebody's instrument. */
   private measuredBy(jobId: string): string[] {
@@ -408,6 +415,12 @@ export class PlanState {
     return [...all];
   }
 
+  /** Whether what a device counted tells of such cycles. */
+  private countsBefore({ channelId, summary }: DeviceDay): boolean {
+    const measure = this.snapshot.content('channel', channelId)?.measure;
+    // a day that stands no more was before too
+    return measure !== undefined && isCounter(measure) && (summary?.middleAt ?? 0) < this.dayStart();
+  }
   /** Whether a record tells of cycles that ended before the day, from which its priors were made. */
   private teachesPriors({ kind, content }: Stored): boolean {
     if (structural.has(kind)) return kind !== 'station';

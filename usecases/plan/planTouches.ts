@@ -37,6 +37,12 @@ function ofChannel(
   return [...ties.onComponent(componentId), ...systemIds.flatMap(ties.onSystem)];
 }
 
+/** What is read on a channel is evidence for. */
+export function touchedOnChannel(channelId: string, ties: Ties): readonly string[] {
+  const channel = ties.channel(channelId);
+  return channel ? ofChannel(channel, ties) : [];
+}
+
 /**
  * What a record of each kind is evidence for, or defines. A visit that moves, and people who come or not, move no
  * date but the visit by which a job comes up; pictures move nothing.
@@ -46,10 +52,7 @@ const touches: Touches = {
   service: ({ jobId }, ties) => [...ties.job(jobId), ...ties.measuredBy(jobId), ...ties.chargedBy(jobId)],
   look: ofJob,
   skip: ofJob,
-  reading: ({ channelId }, ties) => {
-    const channel = ties.channel(channelId);
-    return channel ? ofChannel(channel, ties) : [];
-  },
+  reading: ({ channelId }, ties) => touchedOnChannel(channelId, ties),
   channel: ofChannel,
   event: ({ componentId, systemId, siteId }, ties) => [
     ...(componentId === null ? [] : ties.onComponent(componentId)),

@@ -7,7 +7,7 @@ import { parameters, parameterWord, type ParameterId } from '../../core/water/pa
 import type { RecordContent, Stored } from '../../contract/records.ts';
 import { FactMaker } from '../../model/facts/jobFacts.ts';
 import { zoneOfSystem } from '../../model/facts/places.ts';
-import { instantOfWhen } from '../../model/facts/when.ts';
+import { readingsOfChannels } from '../../model/water/readings.ts';
 import { systemBand } from '../../model/water/systemBand.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
 
@@ -88,20 +88,17 @@ function meterOf(
   stop: RecordContent<'readings-round'>['stops'][number],
   now: Instant,
 ): Meter | null {
-  const channel = snapshot.content('channel', stop.channelId);
+  const stored = snapshot.get('channel', stop.channelId);
+  const channel = stored?.content;
   const component = snapshot.content('component', channel?.componentId ?? null);
   const system = snapshot.content('system', channel?.systemId ?? null);
   const where = component?.name ?? system?.name;
-  if (!channel || where === undefined || component?.status === 'removed') return null;
+  if (!stored || !channel || where === undefined || component?.status === 'removed') return null;
   const { componentId, systemId, quantity, measure = null, parameter = null } = channel;
   const zone = zoneOfSystem(snapshot, systemId ?? component?.systemIds[0] ?? '');
-  const points = index
-    .on('readingsOfChannel', stop.channelId)
-    .flatMap(({ content }) => {
-      const at = content.quality === 'doubtful' ? null : instantOfWhen(content.when, zone);
-      return at === null || at > now ? [] : [{ at, value: content.value }];
-    })
-    .sort((a, b) => a.at - b.at)
+  const points = readingsOfChannels(index, [stored], zone, now)
+    .filter((one) => one.accepted)
+    .map(({ at, value }) => ({ at, value }))
     .slice(-DRAWN);
   const byRules =
     measure && componentId !== null ? limitsOf({ snapshot, index }, facts, componentId, measure, now) : null;

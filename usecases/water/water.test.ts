@@ -7,7 +7,7 @@ import { definitionsOf } from '../../model/facts/definition.ts';
 import { RecordIndex } from '../../model/facts/recordIndex.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import { Snapshot } from '../../model/snapshot.ts';
-import { thinned } from '../../model/water/series.ts';
+import { pointOf, thinned } from '../../model/water/series.ts';
 import { testedWater } from '../../model/water/testedWater.ts';
 import { testSheet } from '../../model/water/testSheet.ts';
 import { waterAnswer } from './waterAnswer.ts';
@@ -84,7 +84,7 @@ function tank() {
 
 describe('thinning for a chart', () => {
   test('few readings stay as they are', () => {
-    const read = [1, 2, 3].map((value, i) => ({ at: i * 1000, value, below: false }));
+    const read = [1, 2, 3].map((value, i) => pointOf({ at: i * 1000, value, below: false }));
     expect(thinned(read, 10).map((point) => [point.value, point.readings])).toEqual([
       [1, 1],
       [2, 1],
@@ -99,7 +99,7 @@ describe('thinning for a chart', () => {
         fc.integer({ min: 10, max: 25 }),
         (values, most) => {
           const points = thinned(
-            values.map((value, i) => ({ at: i * 60_000, value, below: false })),
+            values.map((value, i) => pointOf({ at: i * 60_000, value, below: false })),
             most,
           );
           expect(points.length).toBeLessThanOrEqual(most);

@@ -1,0 +1,167 @@
+import type { EntityManager } from 'typeorm';
+import type { Instant } from '../../core/time/day.ts';
+import type { DeviceDay } from '../../model/water/deviceDays.ts';
+import { bulkValues, inChunks } from '../bulk.ts';
+import { channelsNamed, sumUp, type DeviceChannel } from './sums.ts';
+
+/** What a device sent, as it is kept. */
+export interface SentReading {
+  channelId: string;
+  at: Instant;
+  value: number;
+  below: boolean;
+  /** Nothing doubts it. */
+  good: boolean;
+  /** What else was said with it, as JSON. */
+  more: string | null;
+}
+export interface SentBy {
+  who: string;
+  /** Why it was written, for what came by a file. */
+  why: string;
+  at: Instant;
+}
+export interface TakenIn {
+  /** New ones. */
+  taken: number;
+  /** Of each, in their order: its revision. */
+  revisions: number[];
+  days: DeviceDay[];
+}
+
+/**
+ * Takes in what devices sent, in the transaction of the manager. A device sends again what it is not sure was heard: the
+ * same value of a channel at an instant is there already and nothing happens, another value is kept and doubted.
+ */
+export async function takeIn(
+  manager: EntityManager,
+  sent: readonly SentReading[],
+  by: SentBy,
+): Promise<TakenIn> {
+  if (sent.length === 0) return { taken: 0, revisions: [], days: [] };
+  const channels = await channelsFor(manager, [...new Set(sent.map((one) => one.channelId))]);
+  const known = await valuesThere(manager, sent, channels);
+  const source = await sourceOf(manager, by);
+  const rows: (string | number | null)[][] = [];
+  const instants = new Map<DeviceChannel, Instant[]>();
+  const revisions = sent.map(({ channelId, at, value, below, good, more }) => {
+    const channel = channels.get(channelId);
+    if (!channel) throw new Error(`the channel ${channelId} was not asked about before`);
+    const key = `${channel.no} ${at}`;
+    const there = known.get(key) ?? [];
+    const same = there.find((one) => one.value === value && !one.withdrawn);
+    if (same) return same.revision;
+    const revision = there.length + 1;
+    known.set(key, [...there, { value, revision, withdrawn: false }]);
+    const stands = good && there.every((one) => one.withdrawn);
+    rows.push([channel.no, at, revision, value, below ? 1 : 0, stands ? 1 : 0, source, by.at, more]);
+    const heard = instants.get(channel);
+    if (heard) heard.push(at);
+    else instants.set(channel, [at]);
+    return revision;
+  });
+  await inChunks(rows, (chunk) =>
+    manager.query(
+      `INSERT INTO device_reading (channel, at, revision, value, below, good, source, heard_at, more) VALUES ${bulkValues(chunk)}`,
+      chunk.flat(),
+    ),
+  );
+  return { taken: rows.length, revisions, days: await heardOn(manager, instants) };
+}
+
+/**
+ * Takes back all that came by one piece of work: it stays, and counts no more.
+ * @returns how many readings, and the days as they now stand
+ */
+export async function withdraw(
+  manager: EntityManager,
+  why: string,
+  at: Instant,
+): Promise<{ readings: number; days: DeviceDay[] }> {
+  const gone = await manager.query<{ channelId: string; at: Instant }[]>(
+    `SELECT device_channel.channel AS channelId, device_reading.at AS at
+     FROM device_reading JOIN device_channel ON device_channel.no = device_reading.channel
+     JOIN device_source ON device_source.no = device_reading.source
+     WHERE device_source.why = ? AND device_source.withdrawn_at IS NULL`,
+    [why],
+  );
+  if (gone.length === 0) return { readings: 0, days: [] };
+  await manager.query('UPDATE device_source SET withdrawn_at = ? WHERE why = ? AND withdrawn_at IS NULL', [
+    at,
+    why,
+  ]);
+  const channels = await channelsFor(manager, [...new Set(gone.map((one) => one.channelId))]);
+  const instants = new Map<DeviceChannel, Instant[]>();
+  for (const one of gone) {
+    const channel = channels.get(one.channelId);
+    if (!channel) continue;
+    const when = instants.get(channel);
+    if (when) when.push(one.at);
+    else instants.set(channel, [one.at]);
+  }
+  return { readings: gone.length, days: await heardOn(manager, instants) };
+}
+
+async function heardOn(
+  manager: EntityManager,
+  instants: ReadonlyMap<DeviceChannel, readonly Instant[]>,
+): Promise<DeviceDay[]> {
+  const days: DeviceDay[] = [];
+  for (const [channel, when] of instants) {
+    await manager.query('UPDATE device_channel SET heard = heard + 1 WHERE no = ?', [channel.no]);
+    days.push(...(await sumUp(manager, channel, when)));
+  }
+  return days;
+}
+
+async function channelsFor(
+  manager: EntityManager,
+  channelIds: readonly string[],
+): Promise<Map<string, DeviceChannel>> {
+  await manager.query(
+    "INSERT INTO device_channel (channel, zone, heard) SELECT value, '', 0 FROM json_each(?) WHERE true ON CONFLICT DO NOTHING",
+    [JSON.stringify(channelIds)],
+  );
+  return new Map((await channelsNamed(manager, channelIds)).map((one) => [one.channelId, one]));
+}
+
+async function sourceOf(manager: EntityManager, { who, why }: SentBy): Promise<number> {
+  const find = () =>
+    manager.query<{ no: number }[]>(
+      'SELECT no FROM device_source WHERE who = ? AND why = ? AND withdrawn_at IS NULL',
+      [who, why],
+    );
+  const [known] = await find();
+  if (known) return known.no;
+  await manager.query('INSERT INTO device_source (who, why) VALUES (?, ?)', [who, why]);
+  return (await find())[0]?.no ?? 0;
+}
+
+interface There {
+  value: number;
+  revision: number;
+  withdrawn: boolean;
+}
+/** What is there of the same channels and instants. */
+async function valuesThere(
+  manager: EntityManager,
+  sent: readonly SentReading[],
+  channels: ReadonlyMap<string, DeviceChannel>,
+): Promise<Map<string, There[]>> {
+  const rows = await manager.query<
+    { channel: number; at: number; value: number; revision: number; withdrawn: number }[]
+  >(
+    `SELECT device_reading.channel AS channel, device_reading.at AS at, value, revision, withdrawn_at IS NOT NULL AS withdrawn
+     FROM (SELECT DISTINCT value ->> 0 AS channel, value ->> 1 AS at FROM json_each(?)) sent
+     CROSS JOIN device_reading ON device_reading.channel = sent.channel AND device_reading.at = sent.at
+     JOIN device_source ON device_source.no = device_reading.source
+     ORDER BY revision`,
+    [JSON.stringify(sent.map(({ channelId, at }) => [channels.get(channelId)?.no ?? 0, at]))],
+  );
+  const there = new Map<string, There[]>();
+  for (const { channel, at, value, revision, withdrawn } of rows) {
+    const key = `${channel} ${at}`;
+    there.set(key, [...(there.get(key) ?? []), { value, revision, withdrawn: withdrawn === 1 }]);
+  }
+  return there;
+}
