@@ -9,9 +9,29 @@ export async function inChunks<T>(items: readonly T[], act: (chunk: T[]) => Prom
   for (let from = 0; from < items.length; from += CHUNK) await act(items.slice(from, from + CHUNK));
 }
 
-/** Placeholders for rows of values: "(?, ?), (?, ?)". */
-export const bulkValues = (rows: readonly (readonly unknown[])[]): string =>
-  rows.map((row) => `(${row.map(() => '?').join(', ')})`).join(', ');
+/**
+ * Inserts rows whose values stand one after the other.
+ * @param or what becomes of a row that is there already
+ * @throws what SQLite says
+ */
+export async function insertValues(
+  manager: EntityManager,
+  table: string,
+  columns: readonly string[],
+  values: readonly unknown[],
+  or: '' | 'OR REPLACE' = '',
+): Promise<void> {
+  const one = `(${columns.map(() => '?').join(', ')})`;
+  const step = CHUNK * columns.length;
+  for (let from = 0; from < values.length; from += step) {
+    const some = values.slice(from, from + step);
+    const rows = Array.from({ length: some.length / columns.length }, () => one).join(', ');
+    await manager.query(
+      `INSERT ${or} INTO "${table}" (${columns.map((name) => `"${name}"`).join(', ')}) VALUES ${rows}`,
+      some,
+    );
+  }
+}
 
 interface Columns {
   table: string;
@@ -35,12 +55,11 @@ export async function insertRows<Row extends ObjectLiteral>(
   rows: readonly Row[],
 ): Promise<void> {
   const { table, fields, columns } = columnsOf(manager, entity as EntitySchema);
-  const one = `(${columns.map(() => '?').join(', ')})`;
-  await inChunks(rows, (chunk) =>
-    manager.query(
-      `INSERT INTO "${table}" (${columns.map((name) => `"${name}"`).join(', ')}) VALUES ${chunk.map(() => one).join(', ')}`,
-      chunk.flatMap((row) => fields.map((field) => row[field] as unknown)),
-    ),
+  await insertValues(
+    manager,
+    table,
+    columns,
+    rows.flatMap((row) => fields.map((field) => row[field] as unknown)),
   );
 }
 

@@ -183,7 +183,7 @@ export class Store {
         ...{ channelId, at, value, below: false, more: null },
         good: !isNonsense(snapshot, channelId, value),
       }));
-      const errors = sent.flatMap((one, i) => this.faultsOfSent(one, snapshot, `/readings/${i}`));
+      const errors = this.faultsOfSent(sent, snapshot, (i) => `/readings/${i}`);
       if (errors.length > 0) throw StoreProblem.invalid(errors);
       const { taken, days } = await takeIn(manager, sent, { who, why: '', at: this.now() });
       return { changed: [], days, answer: { taken } };
@@ -222,15 +222,24 @@ export class Store {
     });
   }
 
-  private faultsOfSent({ channelId, at }: SentReading, snapshot: Snapshot, pointer: string): FieldError[] {
-    return [
-      ...(snapshot.get('channel', channelId)
-        ? []
-        : [{ pointer: `${pointer}/channelId`, detail: 'There is no such channel (or it was deleted).' }]),
-      ...(at > this.now() + AHEAD_MS
-        ? [{ pointer: `${pointer}/at`, detail: 'A reading cannot lie in the future.' }]
-        : []),
-    ];
+  /** @param pointerOf where a reading stands in what was sent */
+  private faultsOfSent(
+    sent: readonly SentReading[],
+    snapshot: Snapshot,
+    pointerOf: (index: number) => string,
+  ): FieldError[] {
+    const errors: FieldError[] = [];
+    const latest = this.now() + AHEAD_MS;
+    for (const [i, { channelId, at }] of sent.entries()) {
+      if (!snapshot.get('channel', channelId))
+        errors.push({
+          pointer: `${pointerOf(i)}/channelId`,
+          detail: 'There is no such channel (or it was deleted).',
+        });
+      if (at > latest)
+        errors.push({ pointer: `${pointerOf(i)}/at`, detail: 'A reading cannot lie in the future.' });
+    }
+    return errors;
   }
 
   /** Works out the whole change as data, then writes it. */
@@ -276,9 +285,7 @@ export class Store {
     const after = (this.current ?? new Snapshot()).with(changed.map((one) => one.record));
     this.checkAll(changed, after);
     const readings = sent.map(({ content }) => sentReading(content, after));
-    const faults = readings.flatMap((one, i) =>
-      this.faultsOfSent(one, after, `/writes/${sent[i]?.index ?? 0}/content`),
-    );
+    const faults = this.faultsOfSent(readings, after, (i) => `/writes/${sent[i]?.index ?? 0}/content`);
     if (faults.length > 0) throw StoreProblem.invalid(faults);
     const last = new Map(changed.map(({ record }) => [keyOf(record), record]));
     await writeRecords(manager, [...last.values()], existed, texts);

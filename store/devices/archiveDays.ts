@@ -3,7 +3,7 @@ import { canonicalJson } from '../../contract/canonicalJson.ts';
 import { parseJson } from '../../contract/json.ts';
 import type { ArchiveDeviceDay } from '../../contract/archive.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
-import { bulkValues, inChunks } from '../bulk.ts';
+import { insertValues } from '../bulk.ts';
 import type { Databases } from '../database.ts';
 
 // What devices sent, in an archive: a line for each channel and day of the world's clock.
@@ -119,16 +119,15 @@ export async function takeDeviceDay(
   const [channel] = await manager.query<{ no: number }[]>('SELECT no FROM device_channel WHERE channel = ?', [
     day.channelId,
   ]);
-  const rows = day.readings.map((one) => [
+  const columns = [
+    ...['channel', 'at', 'revision', 'value', 'below', 'good'],
+    ...['source', 'heard_at', 'more'],
+  ];
+  const values = day.readings.flatMap((one) => [
     ...[channel?.no ?? 0, Date.parse(one.at), one.revision, one.value, one.below ? 1 : 0, one.good ? 1 : 0],
     ...[sources[one.source] ?? 0, Date.parse(one.heardAt), one.more && canonicalJson(one.more)],
   ]);
-  await inChunks(rows, (chunk) =>
-    manager.query(
-      `INSERT INTO device_reading (channel, at, revision, value, below, good, source, heard_at, more) VALUES ${bulkValues(chunk)}`,
-      chunk.flat(),
-    ),
-  );
+  await insertValues(manager, 'device_reading', columns, values);
   return 'added';
 }
 

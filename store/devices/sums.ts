@@ -3,7 +3,7 @@ import { median } from '../../core/statistics/median.ts';
 import { addDays, endOfDay, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import { pointValue } from '../../core/water/testSeries.ts';
 import { byLocalDay, summaryOf, type DeviceDay, type DeviceReading } from '../../model/water/deviceDays.ts';
-import { bulkValues, inChunks } from '../bulk.ts';
+import { insertValues } from '../bulk.ts';
 
 // The hours and days of what devices sent, summed up again where something new came in: hours for charts, by the clock of
 // the world; days for all that is judged, by the clock of the place.
@@ -16,13 +16,16 @@ export interface DeviceChannel {
   zone: string;
   /** Of the place where it stands now. */
   placeZone: string;
+  /** When it read last; null: never. */
+  newest: Instant | null;
 }
 
 /** What nothing doubts and nobody took back. */
 const STANDING =
   'device_reading.good = 1 AND device_reading.source NOT IN (SELECT no FROM device_source WHERE withdrawn_at IS NOT NULL)';
 const CHANNELS = `SELECT device_channel.no AS no, device_channel.channel AS channelId, device_channel.zone AS zone,
-    coalesce(json_extract(site.content, '$.timeZone'), 'UTC') AS placeZone
+    coalesce(json_extract(site.content, '$.timeZone'), 'UTC') AS placeZone,
+    (SELECT max(at) FROM device_reading WHERE channel = device_channel.no) AS newest
   FROM device_channel JOIN record_channel ON record_channel.id = device_channel.channel
   LEFT JOIN record_system ON record_system.id = json_extract(record_channel.content, '$.systemId')
   LEFT JOIN record_component ON record_component.id = json_extract(record_channel.content, '$.componentId')
@@ -147,15 +150,14 @@ async function keepHours(
       [no, JSON.stringify(empty)],
     );
   const rows = [...hours].flatMap(([hour, values]) =>
-    values.length === 0
-      ? []
-      : [[no, hour, values.length, least(values), most(values), median(values)] as const],
+    values.length === 0 ? [] : [no, hour, values.length, least(values), most(values), median(values)],
   );
-  await inChunks(rows, (chunk) =>
-    manager.query(
-      `INSERT OR REPLACE INTO device_hour (channel, hour, readings, least, most, middle) VALUES ${bulkValues(chunk)}`,
-      chunk.flat(),
-    ),
+  await insertValues(
+    manager,
+    'device_hour',
+    ['channel', 'hour', 'readings', 'least', 'most', 'middle'],
+    rows,
+    'OR REPLACE',
   );
 }
 
@@ -166,23 +168,19 @@ async function keepDays(manager: EntityManager, no: number, days: readonly Devic
       'DELETE FROM device_day WHERE channel = ? AND day IN (SELECT value FROM json_each(?))',
       [no, JSON.stringify(empty)],
     );
-  const rows = days.flatMap(({ day, summary: one }) =>
+  const values = days.flatMap(({ day, summary: one }) =>
     one === null
       ? []
       : [
-          [
-            ...[no, day, one.readings, one.least, one.most, one.middle, one.middleAt],
-            ...[one.last.value, one.last.at, one.last.below ? 1 : 0],
-          ],
+          ...[no, day, one.readings, one.least, one.most, one.middle, one.middleAt],
+          ...[one.last.value, one.last.at, one.last.below ? 1 : 0],
         ],
   );
-  await inChunks(rows, (chunk) =>
-    manager.query(
-      `INSERT OR REPLACE INTO device_day
-        (channel, day, readings, least, most, middle, middle_at, last, last_at, last_below) VALUES ${bulkValues(chunk)}`,
-      chunk.flat(),
-    ),
-  );
+  const columns = [
+    ...['channel', 'day', 'readings', 'least', 'most', 'middle', 'middle_at'],
+    ...['last', 'last_at', 'last_below'],
+  ];
+  await insertValues(manager, 'device_day', columns, values, 'OR REPLACE');
 }
 
 const least = (values: readonly number[]): number => values.reduce((a, b) => Math.min(a, b));

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { Instant } from '../../core/time/day.ts';
 import type { DeviceDay } from '../../model/water/deviceDays.ts';
-import { bulkValues, inChunks } from '../bulk.ts';
+import { insertValues } from '../bulk.ts';
 import { channelsNamed, sumUp, type DeviceChannel } from './sums.ts';
 
 /** What a device sent, as it is kept. */
@@ -21,6 +21,11 @@ export interface SentBy {
   why: string;
   at: Instant;
 }
+const COLUMNS = [
+  ...['channel', 'at', 'revision', 'value', 'below', 'good'],
+  ...['source', 'heard_at', 'more'],
+] as const;
+
 export interface TakenIn {
   /** New ones. */
   taken: number;
@@ -42,31 +47,26 @@ export async function takeIn(
   const channels = await channelsFor(manager, [...new Set(sent.map((one) => one.channelId))]);
   const known = await valuesThere(manager, sent, channels);
   const source = await sourceOf(manager, by);
-  const rows: (string | number | null)[][] = [];
+  const values: (string | number | null)[] = [];
   const instants = new Map<DeviceChannel, Instant[]>();
   const revisions = sent.map(({ channelId, at, value, below, good, more }) => {
     const channel = channels.get(channelId);
-    if (!channel) throw new Error(`the channel ${channelId} was not asked about before`);
-    const key = `${channel.no} ${at}`;
-    const there = known.get(key) ?? [];
+    const ofChannel = known.get(channelId);
+    if (!channel || !ofChannel) throw new Error(`the channel ${channelId} was not asked about before`);
+    const there = ofChannel.get(at) ?? NOTHING;
     const same = there.find((one) => one.value === value && !one.withdrawn);
     if (same) return same.revision;
     const revision = there.length + 1;
-    known.set(key, [...there, { value, revision, withdrawn: false }]);
+    ofChannel.set(at, [...there, { value, revision, withdrawn: false }]);
     const stands = good && there.every((one) => one.withdrawn);
-    rows.push([channel.no, at, revision, value, below ? 1 : 0, stands ? 1 : 0, source, by.at, more]);
+    values.push(channel.no, at, revision, value, below ? 1 : 0, stands ? 1 : 0, source, by.at, more);
     const heard = instants.get(channel);
     if (heard) heard.push(at);
     else instants.set(channel, [at]);
     return revision;
   });
-  await inChunks(rows, (chunk) =>
-    manager.query(
-      `INSERT INTO device_reading (channel, at, revision, value, below, good, source, heard_at, more) VALUES ${bulkValues(chunk)}`,
-      chunk.flat(),
-    ),
-  );
-  return { taken: rows.length, revisions, days: await heardOn(manager, instants) };
+  await insertValues(manager, 'device_reading', COLUMNS, values);
+  return { taken: values.length / COLUMNS.length, revisions, days: await heardOn(manager, instants) };
 }
 
 /**
@@ -142,26 +142,32 @@ interface There {
   revision: number;
   withdrawn: boolean;
 }
-/** What is there of the same channels and instants. */
+const NOTHING: readonly There[] = [];
+type Known = Map<string, Map<Instant, readonly There[]>>;
+
+/** What is there of the same channels and instants; nothing later than the newest of a channel is. */
 async function valuesThere(
   manager: EntityManager,
   sent: readonly SentReading[],
   channels: ReadonlyMap<string, DeviceChannel>,
-): Promise<Map<string, There[]>> {
+): Promise<Known> {
+  const known: Known = new Map([...channels.keys()].map((id) => [id, new Map<Instant, readonly There[]>()]));
+  const earlier = sent.filter(({ channelId, at }) => at <= (channels.get(channelId)?.newest ?? -Infinity));
+  if (earlier.length === 0) return known;
   const rows = await manager.query<
-    { channel: number; at: number; value: number; revision: number; withdrawn: number }[]
+    { channelId: string; at: number; value: number; revision: number; withdrawn: number }[]
   >(
-    `SELECT device_reading.channel AS channel, device_reading.at AS at, value, revision, withdrawn_at IS NOT NULL AS withdrawn
-     FROM (SELECT DISTINCT value ->> 0 AS channel, value ->> 1 AS at FROM json_each(?)) sent
-     CROSS JOIN device_reading ON device_reading.channel = sent.channel AND device_reading.at = sent.at
+    `SELECT sent.channelId AS channelId, device_reading.at AS at, device_reading.value AS value, revision,
+       withdrawn_at IS NOT NULL AS withdrawn
+     FROM (SELECT DISTINCT value ->> 0 AS channelId, value ->> 1 AS no, value ->> 2 AS at FROM json_each(?)) sent
+     CROSS JOIN device_reading ON device_reading.channel = sent.no AND device_reading.at = sent.at
      JOIN device_source ON device_source.no = device_reading.source
      ORDER BY revision`,
-    [JSON.stringify(sent.map(({ channelId, at }) => [channels.get(channelId)?.no ?? 0, at]))],
+    [JSON.stringify(earlier.map(({ channelId, at }) => [channelId, channels.get(channelId)?.no ?? 0, at]))],
   );
-  const there = new Map<string, There[]>();
-  for (const { channel, at, value, revision, withdrawn } of rows) {
-    const key = `${channel} ${at}`;
-    there.set(key, [...(there.get(key) ?? []), { value, revision, withdrawn: withdrawn === 1 }]);
+  for (const { channelId, at, withdrawn, ...row } of rows) {
+    const ofChannel = known.get(channelId);
+    ofChannel?.set(at, [...(ofChannel.get(at) ?? NOTHING), { ...row, withdrawn: withdrawn === 1 }]);
   }
-  return there;
+  return known;
 }
