@@ -46,6 +46,9 @@ export interface StoreChange {
   before: readonly (Stored | undefined)[];
   /** Days of devices as they now stand. */
   days: readonly DeviceDay[];
+  /** The state of all records but readings before and after, as changesSince names it. */
+  since: string;
+  cursor: string;
 }
 /** What was written, before it is on disk. */
 interface Written {
@@ -214,9 +217,11 @@ export class Store {
       for (const day of days) this.current?.devices.take(day);
       if (changed.length + days.length > 0) {
         this.version++;
+        const since = this.log.cursor;
         // readings are asked for apart
         this.log.add(changed.filter(({ kind }) => kind !== 'reading'));
-        this.changes.emit('change', { records: changed, before, days } satisfies StoreChange);
+        const change: StoreChange = { records: changed, before, days, since, cursor: this.log.cursor };
+        this.changes.emit('change', change);
       }
       return answer;
     });

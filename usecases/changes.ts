@@ -1,5 +1,5 @@
 import { byRisk } from '../core/planning/byRisk.ts';
-import type { Stored } from '../contract/records.ts';
+import type { RecordKind, Stored } from '../contract/records.ts';
 import type { Plan, PlanBeside, PlanRow } from './plan/planRows.ts';
 
 // What a window is told of records and plan when it knows an earlier state: the rest alone.
@@ -19,6 +19,17 @@ export interface PlanChanges {
   gone: string[];
   beside: PlanBeside | null;
 }
+/** A change as it comes by the line of events. */
+export interface ToldChange {
+  /** Of what changed, readings too; null: anything may be otherwise. */
+  kinds: readonly RecordKind[] | null;
+  /** What changed since a state, and the state it comes to; null: it is to be fetched. Readings are asked for apart. */
+  told: { since: string; cursor: string; records: readonly Stored[] } | null;
+}
+/** A change of the plan as it comes by the line. */
+export interface ToldPlan extends PlanChanges {
+  since: string;
+}
 /** A state that is held, and the cursor that names it; null: of none that the server knows. */
 export interface Held<T> {
   cursor: string | null;
@@ -30,9 +41,9 @@ const keyOf = ({ kind, id }: Stored): string => `${kind} ${id}`;
 /** Records with their changes, in the order in which the server took them. */
 export function takeRecords(
   known: readonly Stored[],
-  { whole, records }: Pick<RecordChanges, 'whole' | 'records'>,
+  { whole, records }: { whole: boolean; records: readonly Stored[] },
 ): Stored[] {
-  if (whole) return records;
+  if (whole) return [...records];
   if (records.length === 0) return known as Stored[];
   const changed = new Map(records.map((record) => [keyOf(record), record]));
   const standing = known.flatMap((record) => {

@@ -125,7 +125,7 @@ describe('a helper and a client of one place', () => {
     expect(all?.match(/event: change/g)).toHaveLength(2);
     expect(helpers?.match(/event: change/g)).toHaveLength(1);
     expect(clients).toBe(helpers);
-    expect(helpers).toContain('data: {"records":[]}');
+    expect(helpers).toContain('data: {"kinds":null,"told":null}');
   });
   test('an open line is cut as soon as the person is signed out', async () => {
     const { client: gone, id } = await house.person(owner, 'helper', { siteIds: [north.ids.site] }, 'gone');

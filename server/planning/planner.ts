@@ -10,7 +10,7 @@ import type { Stored } from '../../contract/records.ts';
 import type { DeviceDay } from '../../model/water/deviceDays.ts';
 import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { daysOf } from '../../usecases/plan/planState.ts';
-import type { PlanChanges } from '../../usecases/changes.ts';
+import type { PlanChanges, ToldPlan } from '../../usecases/changes.ts';
 import { ChangeLog } from '../../store/changeLog.ts';
 import type { KeptPlans } from '../../store/keptPlans.ts';
 import type { Store, StoreChange } from '../../store/store.ts';
@@ -58,7 +58,7 @@ export class Planner {
   /** Ends when all that was written so far is in the plan. */
   private caughtUp: Promise<unknown> = Promise.resolve();
   private saving: Promise<unknown> = Promise.resolve();
-  private readonly renewals = new EventEmitter().setMaxListeners(0);
+  private readonly moves = new EventEmitter().setMaxListeners(0);
   private readonly stopListening: () => void;
 
   constructor(
@@ -74,10 +74,7 @@ export class Planner {
     this.thread = new Thread(() => newWorker({ file, role: 'plan' }), {
       error: log,
       end: () => (this.days = null),
-      news: (news) => {
-        this.take(news, this.store.version);
-        this.renewals.emit('renewal');
-      },
+      news: (news) => this.take(news, this.store.version, true),
     });
     this.aside = new Thread(() => newWorker({ file, role: 'aside' }), {
       error: log,
@@ -110,7 +107,7 @@ export class Planner {
     const besides = besideAt === undefined ? null : this.changedBeside.since(besideAt);
     const ids = changed === null ? [...this.rows.keys()] : [...new Set(changed)];
     return {
-      ...{ cursor: `${this.changedRows.cursor} ${this.changedBeside.cursor}`, whole: changed === null, at },
+      ...{ cursor: this.cursor, whole: changed === null, at },
       rows: ids.flatMap((id) => this.rows.get(id) ?? []),
       gone: ids.filter((id) => !this.rows.has(id)),
       beside: changed === null || besides === null || besides.length > 0 ? this.rest : null,
@@ -167,10 +164,13 @@ export class Planner {
     return reply.explanation;
   }
 
-  /** Called when the plan has moved though nobody wrote anything. @returns how to stop listening */
-  onRenewal(listener: () => void): () => void {
-    this.renewals.on('renewal', listener);
-    return () => this.renewals.off('renewal', listener);
+  /**
+   * Called when the plan has moved; null: it is to be asked for anew. unasked: though nobody wrote anything.
+   * @returns how to stop listening
+   */
+  onMove(listener: (moved: ToldPlan | null, unasked: boolean) => void): () => void {
+    this.moves.on('move', listener);
+    return () => this.moves.off('move', listener);
   }
 
   /** Gets the thread ready before anybody asks for what only it knows. */
@@ -188,6 +188,11 @@ export class Planner {
     this.stopListening();
     await this.stored();
     await Promise.all([this.thread.stop(), this.aside.stop()]);
+  }
+
+  /** The state of the plan, as changesSince names it. */
+  private get cursor(): string {
+    return `${this.changedRows.cursor} ${this.changedBeside.cursor}`;
   }
 
   private async today(): Promise<string> {
@@ -219,6 +224,7 @@ export class Planner {
     this.caughtUp = this.ask(question).catch((error: unknown) => {
       this.days = null;
       this.log(error);
+      this.moves.emit('move', null, true);
     });
   }
 
@@ -245,18 +251,32 @@ export class Planner {
     return answered(reply);
   }
 
-  private take(news: PlanNews, version: number): void {
+  /** @param unasked nobody wrote anything: the plan has moved by itself */
+  private take(news: PlanNews, version: number, unasked = false): void {
     const { rows } = news.change;
     const gone = news.all ? goneFrom(this.rows, rows) : news.change.gone;
     // a row that was worked out anew and came to the same tells nobody anything
     const moved = rows.filter((row) => !isSame(this.rows.get(row.jobId), row));
     for (const row of moved) this.rows.set(row.jobId, row);
     for (const jobId of gone) this.rows.delete(jobId);
+    const since = this.cursor;
     this.changedRows.add([...moved.map((row) => row.jobId), ...gone]);
     this.rest = news.rest;
     const beside = JSON.stringify(news.rest);
-    if (beside !== this.besideText) this.changedBeside.add([true]);
+    const isBesideNew = beside !== this.besideText;
+    if (isBesideNew) this.changedBeside.add([true]);
     this.besideText = beside;
+    if (moved.length + gone.length > 0 || isBesideNew) {
+      const changes = {
+        cursor: this.cursor,
+        whole: false,
+        at: new Date(this.now()).toISOString(),
+        rows: moved,
+        gone,
+      };
+      const told: ToldPlan = { since, ...changes, beside: isBesideNew ? news.rest : null };
+      this.moves.emit('move', told, unasked);
+    }
     this.days = news.days;
     this.saving = this.kept.save({ ...news.change, all: news.all }, news, version).catch(this.log);
   }

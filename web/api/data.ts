@@ -14,10 +14,12 @@ import {
   type Held,
   type PlanChanges,
   type RecordChanges,
+  type ToldChange,
+  type ToldPlan,
 } from '../../usecases/changes.ts';
 import type { Plan } from '../../usecases/plan/planRows.ts';
 import { settingOf } from '../../model/settings.ts';
-import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
+import type { RecordContent, Stored } from '../../contract/records.ts';
 import type { WaterAnswer } from '../../usecases/water/waterAnswer.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import { todayIn } from '../parts/dates.ts';
@@ -27,7 +29,8 @@ import { withReadings } from '../offline/overlay.ts';
 import { api } from './client.ts';
 import { useDoor } from './door.ts';
 import { askedSince, bodyOf, records, type Fetched } from './laidOver.ts';
-import { renewAfter } from './follow.ts';
+import { renewAfter, takeChange, takePlanChange } from './follow.ts';
+import { listen } from './line.ts';
 import { snapshotHere } from './standing.ts';
 import { setReach } from './reach.ts';
 
@@ -163,25 +166,20 @@ export function useFollow(): void {
   // who signs in listens anew: the line of whoever was here before has been cut
   const accountId = useDoor().me?.accountId;
   useEffect(() => {
-    const source = new EventSource('/api/changes');
     let seen = false;
-    source.addEventListener('change', ({ data }: MessageEvent<string>) => {
-      const { records: changed } = JSON.parse(data) as { records: { kind: RecordKind }[] };
-      void renewAfter(client, changed.length === 0 ? null : changed.map(({ kind }) => kind));
-    });
-    // after a break, whatever was missed is fetched again
-    source.addEventListener('hello', () => {
+    return listen(accountId ?? '', ({ event, data }) => {
+      if (event === 'change') takeChange(client, JSON.parse(data) as ToldChange);
+      if (event === 'plan') takePlanChange(client, JSON.parse(data) as ToldPlan);
+      if (event === 'away') setReach({ away: true });
+      // a line that is refused is not taken up again by itself: perhaps somebody was signed out
+      if (event === 'refused') void client.invalidateQueries({ queryKey: ['door'] });
+      if (event !== 'hello') return;
       setReach({ away: false, answeredAt: Date.now() });
       void sync.run();
+      // after a break, whatever was missed is fetched again
       if (seen) void renewAfter(client, null);
       seen = true;
     });
-    // a line that is refused is not taken up again by itself: perhaps somebody was signed out
-    source.addEventListener('error', () => {
-      if (source.readyState === EventSource.CONNECTING) setReach({ away: true });
-      if (source.readyState === EventSource.CLOSED) void client.invalidateQueries({ queryKey: ['door'] });
-    });
-    return () => source.close();
   }, [client, accountId]);
 
   const snapshot = useSnapshot();

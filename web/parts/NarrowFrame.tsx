@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Suspense, useEffect } from 'react';
 import { Link, Outlet } from 'react-router';
+import { listen } from '../api/line.ts';
 import { setReach, useReach } from '../api/reach.ts';
 import { clockIn } from './dates.ts';
 import { useDoor } from '../api/door.ts';
@@ -12,16 +13,17 @@ import './narrow.css';
 export default function NarrowFrame() {
   const { me } = useDoor();
   const client = useQueryClient();
-  useEffect(() => {
-    const source = new EventSource('/api/changes');
-    source.addEventListener('hello', () => setReach({ away: false, answeredAt: Date.now() }));
-    source.addEventListener('error', () => {
-      // while it tries again there is no answer
-      if (source.readyState === EventSource.CONNECTING) setReach({ away: true });
-    });
-    source.addEventListener('change', () => void client.invalidateQueries({ queryKey: ['week'] }));
-    return () => source.close();
-  }, [client]);
+  const accountId = me?.accountId ?? '';
+  useEffect(
+    () =>
+      listen(accountId, ({ event }) => {
+        if (event === 'hello') setReach({ away: false, answeredAt: Date.now() });
+        // while it tries again there is no answer
+        if (event === 'away') setReach({ away: true });
+        if (event === 'change') void client.invalidateQueries({ queryKey: ['week'] });
+      }),
+    [client, accountId],
+  );
   return (
     <div className="narrow">
       <header className="narrowhead">
