@@ -32,14 +32,16 @@ function requireZone(zone: string): void {
 
 // A plan asks for the same days again and again, and each answer costs the machine's time zone database a look.
 // The day boundaries never change, so they are kept.
-const starts = new Map<string, Instant>();
-const noons = new Map<string, Instant>();
-function kept(known: Map<string, Instant>, day: Day, zone: string, work: () => Instant): Instant {
-  const key = `${zone} ${day}`;
-  const found = known.get(key);
+type DaysOfZones = Map<string, Map<Day, Instant>>;
+const starts: DaysOfZones = new Map();
+const noons: DaysOfZones = new Map();
+function kept(known: DaysOfZones, day: Day, zone: string, work: () => Instant): Instant {
+  const ofZone = known.get(zone) ?? new Map<Day, Instant>();
+  const found = ofZone.get(day);
   if (found !== undefined) return found;
   const made = work();
-  known.set(key, made);
+  known.set(zone, ofZone);
+  ofZone.set(day, made);
   return made;
 }
 

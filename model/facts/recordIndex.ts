@@ -14,7 +14,9 @@ const indexes = {
   jobsOfTarget: by('job', targetOfJob),
   channelsOfComponent: by('channel', (one) => one.componentId),
   channelsOfSystem: by('channel', (one) => one.systemId),
-  readingsOfChannel: by('reading', (one) => one.channelId),
+  readingsOfChannel: by('reading', (one) => (one.source === 'device' ? null : one.channelId)),
+  // where readings of devices are given as records: otherwise they are days
+  sentOfChannel: by('reading', (one) => (one.source === 'device' ? one.channelId : null)),
   actionsOfRound: by('round-action', (one) => one.roundId),
   partsOfComponent: by('component', (one) => one.parentId),
   methodById: by('method', (_, id) => id),

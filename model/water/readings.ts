@@ -31,13 +31,38 @@ export function readingsOfChannels(
   zone: string,
   at: Instant,
 ): ChannelReading[] {
-  return channels
-    .flatMap((channel) => [...readByPeople(index, channel, zone), ...sentByDevice(index, channel, zone)])
-    .filter((one) => one.at <= at)
-    .map((one) => ({ ...one, daysAgo: (at - one.at) / MS_PER_DAY }))
-    .sort((a, b) => a.at - b.at);
+  const found: ChannelReading[] = [];
+  for (const channel of channels) {
+    for (const { content } of index.on('readingsOfChannel', channel.id)) {
+      const when = instantOfWhen(content.when, zone);
+      if (when === null || when > at) continue;
+      const { value, below } = asRead(index, channel, content);
+      found.push({
+        at: when,
+        daysAgo: (at - when) / MS_PER_DAY,
+        value,
+        below,
+        timing: content.timing,
+        accepted: content.quality === 'good',
+        byDevice: false,
+        methodId: content.methodId ?? channel.content.methodId ?? null,
+      });
+    }
+    for (const point of pointsOfDays(daysOfDevice(index, channel.id, zone), channel.content))
+      if (point.at <= at)
+        found.push({
+          at: point.at,
+          daysAgo: (at - point.at) / MS_PER_DAY,
+          value: point.value,
+          below: point.below,
+          timing: null,
+          accepted: true,
+          byDevice: true,
+          methodId: channel.content.methodId ?? null,
+        });
+  }
+  return found.sort((a, b) => a.at - b.at);
 }
-type Undated = Omit<ChannelReading, 'daysAgo'>;
 
 /** What stands as records on some channels, for drawing: devices' rows are drawn from their hours. */
 export const recordedOn = (
@@ -46,46 +71,25 @@ export const recordedOn = (
   zone: string,
 ): { at: Instant; value: number; below: boolean }[] =>
   channels.flatMap((channel) =>
-    index.on('readingsOfChannel', channel.id).flatMap(({ content }) => {
-      const at = instantOfWhen(content.when, zone);
-      return at === null ? [] : [{ at, ...asRead(index, channel, content) }];
-    }),
+    [...index.on('readingsOfChannel', channel.id), ...index.on('sentOfChannel', channel.id)].flatMap(
+      ({ content }) => {
+        const at = instantOfWhen(content.when, zone);
+        return at === null ? [] : [{ at, ...asRead(index, channel, content) }];
+      },
+    ),
   );
-
-function readByPeople(index: RecordIndex, channel: Stored<'channel'>, zone: string): Undated[] {
-  return index.on('readingsOfChannel', channel.id).flatMap(({ content }) => {
-    const when = content.source === 'device' ? null : instantOfWhen(content.when, zone);
-    return when === null
-      ? []
-      : [
-          {
-            ...{ at: when, ...asRead(index, channel, content), timing: content.timing },
-            ...{ accepted: content.quality === 'good', byDevice: false },
-            methodId: content.methodId ?? channel.content.methodId ?? null,
-          },
-        ];
-  });
-}
-function sentByDevice(index: RecordIndex, { id, content }: Stored<'channel'>, zone: string): Undated[] {
-  return pointsOfDays(daysOfDevice(index, id, zone), content).map((point) => ({
-    ...{ ...point, timing: null, accepted: true, byDevice: true },
-    methodId: content.methodId ?? null,
-  }));
-}
 
 /** As they were summed up where they came in, or of records that were given as they are. */
 function daysOfDevice(index: RecordIndex, channelId: string, zone: string): readonly DaySummary[] {
   const known = index.devices.of(channelId);
-  const whole = index
-    .on('readingsOfChannel', channelId)
-    .flatMap(({ content: { source, quality, when, value, below } }) => {
-      const at = source === 'device' && quality === 'good' ? instantOfWhen(when, zone) : null;
+  const sent = index
+    .on('sentOfChannel', channelId)
+    .flatMap(({ content: { quality, when, value, below } }) => {
+      const at = quality === 'good' ? instantOfWhen(when, zone) : null;
       return at === null ? [] : [{ at, value, below }];
     });
-  if (whole.length === 0) return known;
-  const days = [...byLocalDay(whole, zone)].flatMap(
-    ([day, readings]) => summaryOf(day, zone, readings) ?? [],
-  );
+  if (sent.length === 0) return known;
+  const days = [...byLocalDay(sent, zone)].flatMap(([day, readings]) => summaryOf(day, zone, readings) ?? []);
   return [...known, ...days].sort((a, b) => a.last.at - b.last.at);
 }
 

@@ -26,7 +26,7 @@ export function testSheet(snapshot: Snapshot, index: RecordIndex, systemId: stri
     const { fromStored } = parameterUnit(parameter, unitOf(parameter));
     for (const { content } of index.on('readingsOfChannel', channel.id)) {
       const at = instantOfWhen(content.when, zone);
-      if (at === null || content.source === 'device') continue;
+      if (at === null) continue;
       const key = `${at} ${content.timing ?? ''}`;
       const row = rows.get(key) ?? {
         at,

@@ -4,6 +4,7 @@ import { isRealDay } from '../../core/time/day.ts';
 import { WhatIf } from '../../usecases/whatIf/changes.ts';
 import { Since } from './records.ts';
 import { HttpProblem } from '../httpProblem.ts';
+import { WholeAnswer } from '../wholeAnswer.ts';
 import type { Planner } from '../planning/planner.ts';
 
 const At = v.optional(
@@ -30,13 +31,18 @@ const CutAsked = v.object({
 
 /** The plan, by default at the end of the current local day of each site; and why one job's date lies where it does. */
 export function planRoutes(planner: Planner): Router {
+  const whole = new WholeAnswer();
   return Router()
     .get('/plan', async (req, res) => {
       const at = v.parse(At, req.query.at);
       res.json(await (at === undefined ? planner.plan() : planner.planAt(at)));
     })
     .get('/plan/changes', async (req, res) => {
-      res.json(await planner.changesSince(v.parse(Since, req.query).since ?? null));
+      const changes = await planner.changesSince(v.parse(Since, req.query).since ?? null);
+      // it says when it was made, to the minute
+      if (changes.whole)
+        await whole.send(req, res, `${changes.cursor} ${changes.at.slice(0, 16)}`, () => changes);
+      else res.json(changes);
     })
     .post('/plan/what-if', async (req, res) => {
       res.json(await planner.whatIf(v.parse(WhatIf, req.body)));

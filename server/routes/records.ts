@@ -9,6 +9,7 @@ import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
 import { callerOf, may } from '../access/caller.ts';
 import { HttpProblem } from '../httpProblem.ts';
+import { WholeAnswer } from '../wholeAnswer.ts';
 
 /** Kinds of records that ask for more than to do the work. */
 const rightToWrite: Partial<Record<RecordKind, Right>> = {
@@ -62,11 +63,13 @@ export function recordRoutes(store: Store, dataDir: string): Router {
     res.json(await store.apply(caller.account ? { ...work, who: caller.account.name } : work));
   });
   router.get('/snapshot', async (_req, res) => {
-    const snapshot = await store.snapshot();
-    res.json(recordKinds.filter((kind) => kind !== 'reading').flatMap((kind) => snapshot.all(kind)));
+    res.json((await store.changesSince(null)).records);
   });
+  const whole = new WholeAnswer();
   router.get('/records', async (req, res) => {
-    res.json(await store.changesSince(v.parse(Since, req.query).since ?? null));
+    const changes = await store.changesSince(v.parse(Since, req.query).since ?? null);
+    if (changes.whole) await whole.send(req, res, changes.cursor, () => changes);
+    else res.json(changes);
   });
   router.get('/readings', async (req, res) => {
     const of = v.parse(ReadingsOf, req.query);
