@@ -1,4 +1,5 @@
 import type { EntityManager, EntitySchema, ObjectLiteral } from 'typeorm';
+import { Turn } from './inBetween.ts';
 
 // Many rows at once, in SQL written once: a builder that makes a statement for every call costs more than SQLite's work.
 
@@ -23,6 +24,7 @@ export async function insertValues(
 ): Promise<void> {
   const one = `(${columns.map(() => '?').join(', ')})`;
   const step = CHUNK * columns.length;
+  const turn = new Turn();
   for (let from = 0; from < values.length; from += step) {
     const some = values.slice(from, from + step);
     const rows = Array.from({ length: some.length / columns.length }, () => one).join(', ');
@@ -30,6 +32,7 @@ export async function insertValues(
       `INSERT ${or} INTO "${table}" (${columns.map((name) => `"${name}"`).join(', ')}) VALUES ${rows}`,
       some,
     );
+    if (turn.isOver) await turn.pass();
   }
 }
 

@@ -1,3 +1,4 @@
+import { randomFillSync } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import { canonicalJson } from '../contract/canonicalJson.ts';
 import {
@@ -109,13 +110,15 @@ export async function writeImport(
   const added = draft.readings.length + draft.services.length + draft.notes.length;
   const importId = added + draft.replacements.length > 0 ? uuid() : null;
   const writes: Write[] = importId
-    ? importWrites(
-        draft,
-        mapping,
-        { name: request.fileName, sha256: sha256(request.bytes) },
-        snapshot,
-        importId,
-        () => uuid(),
+    ? await inBetween(
+        importWrites(
+          draft,
+          mapping,
+          { name: request.fileName, sha256: sha256(request.bytes) },
+          snapshot,
+          importId,
+          manyIds(),
+        ),
       )
     : [];
   if (remember) writes.push(...rememberMapping(mapping, table, snapshot));
@@ -129,6 +132,21 @@ export async function writeImport(
     flagged: draft.flagged,
     questions: draft.questions,
   };
+}
+
+/** Ids for a hundred thousand rows: chance is drawn for many at once, since each draw costs more than the id. */
+function manyIds(): () => string {
+  const bytes = new Uint8Array(16 * 512);
+  let from = bytes.length;
+  const rng = (): Uint8Array => {
+    if (from === bytes.length) {
+      randomFillSync(bytes);
+      from = 0;
+    }
+    from += 16;
+    return bytes.subarray(from - 16, from);
+  };
+  return () => uuid({ rng });
 }
 
 /** One mapping for a head: the newest one stands. */

@@ -24,6 +24,7 @@ import { isNonsense, isSent, sentReading } from './devices/sent.ts';
 import { deviceDays, sumUpWhatIsNot } from './devices/sums.ts';
 import { deviceSeries, sentBetween } from './devices/series.ts';
 import { takeIn, withdraw, type SentReading } from './devices/takeIn.ts';
+import { Turn } from './inBetween.ts';
 import { oneAtATime } from './oneAtATime.ts';
 import { standingRows } from './standingRows.ts';
 import { StoreProblem, type FieldError } from './problems.ts';
@@ -258,7 +259,10 @@ export class Store {
     const revisions: RevisionRow[] = [];
     const changed: { index: number; record: Stored }[] = [];
     const texts = new Map<Stored, string>();
+    // a file of a hundred thousand rows is one unit of work: others read meanwhile
+    const turn = new Turn();
     for (const [index, write] of work.writes.entries()) {
+      if (turn.isOver) await turn.pass();
       const repeat = known.get(write.revisionId);
       if (repeat) {
         results.push(this.repeated(repeat, write));
@@ -288,7 +292,7 @@ export class Store {
       });
     }
     const after = (this.current ?? new Snapshot()).with(changed.map((one) => one.record));
-    this.checkAll(changed, after);
+    await this.checkAll(changed, after);
     const readings = sent.map(({ content }) => sentReading(content, after));
     const faults = this.faultsOfSent(readings, after, (i) => `/writes/${sent[i]?.index ?? 0}/content`);
     if (faults.length > 0) throw StoreProblem.invalid(faults);
@@ -368,9 +372,14 @@ export class Store {
   }
 
   /** Checks the whole unit of work against how things would stand after it, so that order does not matter. */
-  private checkAll(changed: readonly { index: number; record: Stored }[], after: Snapshot): void {
+  private async checkAll(
+    changed: readonly { index: number; record: Stored }[],
+    after: Snapshot,
+  ): Promise<void> {
     const errors: FieldError[] = [];
+    const turn = new Turn();
     for (const { index, record } of changed) {
+      if (turn.isOver) await turn.pass();
       const at = `/writes/${index}/content`;
       if (record.deleted) errors.push(...this.orphans(record, after, `/writes/${index}`));
       else {

@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { Instant } from '../../core/time/day.ts';
 import type { DeviceDay } from '../../model/water/deviceDays.ts';
 import { insertValues } from '../bulk.ts';
+import { Turn } from '../inBetween.ts';
 import { channelsNamed, sumUp, type DeviceChannel } from './sums.ts';
 
 /** What a device sent, as it is kept. */
@@ -21,6 +22,8 @@ export interface SentBy {
   why: string;
   at: Instant;
 }
+/** Above so many they are taken in piece by piece, and others are served in between. */
+const AT_ONCE = 5000;
 const COLUMNS = [
   ...['channel', 'at', 'revision', 'value', 'below', 'good'],
   ...['source', 'heard_at', 'more'],
@@ -29,8 +32,6 @@ const COLUMNS = [
 export interface TakenIn {
   /** New ones. */
   taken: number;
-  /** Of each, in their order: its revision. */
-  revisions: number[];
   days: DeviceDay[];
 }
 
@@ -43,19 +44,29 @@ export async function takeIn(
   sent: readonly SentReading[],
   by: SentBy,
 ): Promise<TakenIn> {
-  if (sent.length === 0) return { taken: 0, revisions: [], days: [] };
+  const all: TakenIn = { taken: 0, days: [] };
+  const turn = new Turn();
+  for (let from = 0; from < sent.length; from += AT_ONCE) {
+    if (turn.isOver) await turn.pass();
+    const { taken, days } = await takeSome(manager, sent.slice(from, from + AT_ONCE), by);
+    all.taken += taken;
+    for (const day of days) all.days.push(day);
+  }
+  return all;
+}
+
+async function takeSome(manager: EntityManager, sent: readonly SentReading[], by: SentBy): Promise<TakenIn> {
   const channels = await channelsFor(manager, [...new Set(sent.map((one) => one.channelId))]);
   const known = await valuesThere(manager, sent, channels);
   const source = await sourceOf(manager, by);
   const values: (string | number | null)[] = [];
   const instants = new Map<DeviceChannel, Instant[]>();
-  const revisions = sent.map(({ channelId, at, value, below, good, more }) => {
+  for (const { channelId, at, value, below, good, more } of sent) {
     const channel = channels.get(channelId);
     const ofChannel = known.get(channelId);
     if (!channel || !ofChannel) throw new Error(`the channel ${channelId} was not asked about before`);
     const there = ofChannel.get(at) ?? NOTHING;
-    const same = there.find((one) => one.value === value && !one.withdrawn);
-    if (same) return same.revision;
+    if (there.some((one) => one.value === value && !one.withdrawn)) continue;
     const revision = there.length + 1;
     ofChannel.set(at, [...there, { value, revision, withdrawn: false }]);
     const stands = good && there.every((one) => one.withdrawn);
@@ -63,10 +74,9 @@ export async function takeIn(
     const heard = instants.get(channel);
     if (heard) heard.push(at);
     else instants.set(channel, [at]);
-    return revision;
-  });
+  }
   await insertValues(manager, 'device_reading', COLUMNS, values);
-  return { taken: values.length / COLUMNS.length, revisions, days: await heardOn(manager, instants) };
+  return { taken: values.length / COLUMNS.length, days: await heardOn(manager, instants) };
 }
 
 /**

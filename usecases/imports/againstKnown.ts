@@ -44,7 +44,7 @@ const nameOf = (of: ChannelOf): string =>
   of.kind === 'measure' ? measures[of.measure].name : (of.sensor ?? parameters[of.parameter].name);
 
 // stored contents have their keys sorted, fresh ones have not
-const keyOfWhen = (when: When): string => canonicalJson(when);
+const keyOfWhen = (when: When): string => (when.kind === 'instant' ? when.at : canonicalJson(when));
 const same = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a));
 
 /**

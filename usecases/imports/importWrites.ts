@@ -10,15 +10,18 @@ import type { ImportMapping } from '../../contract/imports/mapping.ts';
 /** How the history of a record says which import it came by. */
 export const whyOfImport = (importId: string): string => `import:${importId}`;
 
-/** The unit of work that brings a checked draft in, with the record of the import itself. */
-export function importWrites(
+/**
+ * The unit of work that brings a checked draft in, with the record of the import itself. It stops after each reading, so
+ * that others can be served meanwhile.
+ */
+export function* importWrites(
   draft: CheckedDraft,
   mapping: ImportMapping,
   file: { name: string; sha256: string },
   snapshot: Snapshot,
   importId: string,
   newId: () => string,
-): Write[] {
+): Generator<undefined, Write[]> {
   const writes: Write[] = [];
   const create = <K extends RecordKind>(kind: K, content: RecordContent<K>, id = newId()): string => {
     writes.push({ op: 'create', kind, id, revisionId: newId(), content });
@@ -43,8 +46,10 @@ export function importWrites(
     channels.set(key, known);
     return known;
   };
-  for (const reading of draft.readings)
+  for (const reading of draft.readings) {
+    yield;
     create('reading', readingOf(reading, channelId(reading.channel), mapping.source));
+  }
   for (const { reading, draft: newer } of draft.replacements)
     writes.push({
       op: 'revise',
