@@ -1,4 +1,3 @@
-import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
@@ -6,7 +5,7 @@ import type { AccountView, Shown } from '../../contract/access/account.ts';
 import type { WeekAtPlace } from '../../usecases/week.ts';
 import { create, oneSock, swapped, work } from '../../store/testing/fixtures.ts';
 import { matrix } from './matrix.ts';
-import { sentByDevices, type Client } from '../testing/client.ts';
+import { hearing, sentByDevices, type Client } from '../testing/client.ts';
 import { House } from '../testing/house.ts';
 
 // Two places of one installation: whoever may see the one must learn nothing of the other, by whatever way.
@@ -117,7 +116,7 @@ describe('a helper and a client of one place', () => {
     expect((await owner.get(`/pictures/${pictures.south}`)).status).toBe(200);
   });
   test('events: they hear that something of theirs changed, by no id, and nothing of the other place', async () => {
-    const heard = await Promise.all([listen(owner), listen(helper), listen(client)]);
+    const heard = await Promise.all([hearing(owner), hearing(helper), hearing(client)]);
     await owner.post('/work', work(create('service', swapped(south.ids.job, '2026-11-25'))));
     await owner.post('/work', work(create('service', swapped(north.ids.job, '2026-11-25'))));
     await new Promise((done) => setTimeout(done, 300));
@@ -129,7 +128,7 @@ describe('a helper and a client of one place', () => {
   });
   test('an open line is cut as soon as the person is signed out', async () => {
     const { client: gone, id } = await house.person(owner, 'helper', { siteIds: [north.ids.site] }, 'gone');
-    const line = await listen(gone);
+    const line = await hearing(gone);
     await owner.post(`/accounts/${id}/sign-out`);
     await expect.poll(() => line.ended()).toBe(true);
   });
@@ -237,24 +236,3 @@ test('secrets that come along with a request cannot be guessed at for long', asy
 });
 
 /** Listens to what a caller is sent, until closed. */
-function listen(who: Client): Promise<{ close: () => string; ended: () => boolean }> {
-  return new Promise((resolve) => {
-    const headers = { Cookie: [...who.cookies].map((one) => one.join('=')).join('; ') };
-    const req = request(`${who.address}/api/changes`, { headers, agent: false }, (res) => {
-      let heard = '';
-      let ended = false;
-      res.on('data', (chunk: Buffer) => (heard += chunk.toString()));
-      res.on('end', () => (ended = true));
-      // cut off by ourselves
-      res.on('error', () => (ended = true));
-      resolve({
-        close: () => {
-          req.destroy();
-          return heard;
-        },
-        ended: () => ended,
-      });
-    });
-    req.end();
-  });
-}

@@ -260,13 +260,14 @@ export class Planner {
     for (const row of moved) this.rows.set(row.jobId, row);
     for (const jobId of gone) this.rows.delete(jobId);
     const since = this.cursor;
-    this.changedRows.add([...moved.map((row) => row.jobId), ...gone]);
+    const touched = [...moved.map((row) => row.jobId), ...gone];
+    if (touched.length > 0) this.changedRows.add(touched);
     this.rest = news.rest;
     const beside = JSON.stringify(news.rest);
     const isBesideNew = beside !== this.besideText;
     if (isBesideNew) this.changedBeside.add([true]);
     this.besideText = beside;
-    if (moved.length + gone.length > 0 || isBesideNew) {
+    if (touched.length > 0 || isBesideNew) {
       const changes = {
         cursor: this.cursor,
         whole: false,

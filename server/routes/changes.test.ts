@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid } from 'uuid';
@@ -7,11 +8,13 @@ import {
   type Held,
   type PlanChanges,
   type RecordChanges,
+  type ToldChange,
+  type ToldPlan,
 } from '../../usecases/changes.ts';
 import type { Plan } from '../../usecases/plan/planRows.ts';
 import type { Stored } from '../../contract/records.ts';
 import { create, oneSock, swapped, work } from '../../store/testing/fixtures.ts';
-import type { Client } from '../testing/client.ts';
+import { hearing, type Client } from '../testing/client.ts';
 import { House } from '../testing/house.ts';
 
 let house: House;
@@ -128,6 +131,75 @@ describe('what is told alone comes to the same as everything', () => {
     expect(window.plan?.body.jobs.filter((row) => !before.has(row)).length).toBeLessThan(4);
   });
 });
+describe('what the line carries', () => {
+  /** Its words of one kind, in their order. */
+  const words = <T>(text: string, event: string): T[] =>
+    text
+      .split('\n\n')
+      .filter((block) => block.startsWith(`event: ${event}\n`))
+      .map((block) => JSON.parse(block.slice(block.indexOf('data: ') + 6)) as T);
+
+  test('goes on from state to state, and comes to the same as everything', async () => {
+    const line = await hearing(alone);
+    const window = new Window();
+    await window.follow();
+    const channel = create('channel', {
+      ...{ componentId: null, systemId: ids.system, name: 'Probe', quantity: 'temperature' as const },
+      parameter: 'temperature',
+    });
+    const service = create('service', swapped(ids.job, '2026-11-19', 'overdue'));
+    await alone.post('/work', work(channel));
+    await alone.post('/work', work(service));
+    const store = house.running.store;
+    await store.takeReadings(
+      [{ channelId: channel.id, at: Date.parse('2026-11-20T08:00:00Z'), value: 25 }],
+      '',
+    );
+    await alone.post(
+      '/work',
+      work({ op: 'delete', kind: 'service', id: service.id, revisionId: uuid(), baseVersion: 1 }),
+    );
+    // the plan of all of it is worked out by then
+    const whole = await fresh();
+    await expect.poll(() => words(line.heard(), 'change').length).toBe(4);
+    const changes = words<ToldChange>(line.heard(), 'change');
+    expect(changes.map(({ kinds }) => kinds)).toEqual([['channel'], ['service'], ['reading'], ['service']]);
+    for (const { told } of changes) {
+      expect(told?.since).toBe(window.records.cursor);
+      const body = takeRecords(window.records.body, { whole: false, records: told?.records ?? [] });
+      window.records = { cursor: told?.cursor ?? null, body };
+    }
+    expect(byId(window.records.body)).toEqual(byId(whole.records));
+    const held = window.plan ?? expect.fail();
+    /** The plan as the line has told it so far; the plan may have moved by itself before this window had it. */
+    const heardPlan = (): Plan => {
+      const plans = words<ToldPlan>(line.heard(), 'plan');
+      const first = plans.findIndex(({ since }) => since === held.cursor);
+      let plan = held;
+      for (const told of plans.slice(first)) {
+        expect(told.since).toBe(plan.cursor);
+        plan = { cursor: told.cursor, body: takePlan(plan.body, told) };
+      }
+      expect(plans.length - first).toBeGreaterThanOrEqual(2);
+      return withoutClock(plan.body);
+    };
+    await expect.poll(async () => isDeepStrictEqual(heardPlan(), (await fresh()).plan)).toBe(true);
+    line.close();
+  });
+
+  test('of more than it carries it says the kinds alone, and where all is otherwise nothing', async () => {
+    const line = await hearing(alone);
+    const many = Array.from({ length: 201 }, () => create('event', anEvent(), uuid()));
+    await alone.post('/work', work(...many));
+    house.running.store.forget();
+    await expect.poll(() => words(line.heard(), 'change').length).toBe(2);
+    expect(words<ToldChange>(line.close(), 'change')).toEqual([
+      { kinds: ['event'], told: null },
+      { kinds: null, told: null },
+    ]);
+  });
+});
+
 const anEvent = () => ({
   ...{ siteId: ids.site, systemId: null, componentId: null, kind: 'observation' as const, whoId: null },
   ...{ until: null, endsLives: false },

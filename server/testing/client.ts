@@ -109,3 +109,29 @@ export async function sentByDevices(client: Client): Promise<{ at: number; value
     .flatMap((line) => (JSON.parse(line) as ArchiveDeviceDay).readings)
     .map(({ at, value }) => ({ at: Date.parse(at), value }));
 }
+
+/** Listens to the line of events. */
+export function hearing(
+  who: Client,
+): Promise<{ heard: () => string; close: () => string; ended: () => boolean }> {
+  return new Promise((resolve) => {
+    const headers = { Cookie: [...who.cookies].map((one) => one.join('=')).join('; ') };
+    const req = requestHttp(`${who.address}/api/changes`, { headers, agent: false }, (res) => {
+      let heard = '';
+      let ended = false;
+      res.on('data', (chunk: Buffer) => (heard += chunk.toString()));
+      res.on('end', () => (ended = true));
+      // cut off by ourselves
+      res.on('error', () => (ended = true));
+      resolve({
+        heard: () => heard,
+        close: () => {
+          req.destroy();
+          return heard;
+        },
+        ended: () => ended,
+      });
+    });
+    req.end();
+  });
+}

@@ -171,7 +171,7 @@ export function useFollow(): void {
       if (event === 'change') takeChange(client, JSON.parse(data) as ToldChange);
       if (event === 'plan') takePlanChange(client, JSON.parse(data) as ToldPlan);
       if (event === 'away') setReach({ away: true });
-      // a line that is refused is not taken up again by itself: perhaps somebody was signed out
+      // perhaps somebody was signed out
       if (event === 'refused') void client.invalidateQueries({ queryKey: ['door'] });
       if (event !== 'hello') return;
       setReach({ away: false, answeredAt: Date.now() });

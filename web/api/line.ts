@@ -7,6 +7,8 @@ export interface LineWord {
   event: LineEvent;
   data: string;
 }
+/** A line that was refused is tried again after so long. */
+const AGAIN_MS = 15_000;
 /** A window that comes later asks how the line stands. */
 const HOW_IS_IT = 'how is it';
 
@@ -43,19 +45,24 @@ export function listen(who: string, hear: (word: LineWord) => void): () => void 
     },
   );
   others.postMessage(HOW_IS_IT);
+  const open = (): void => {
+    if (end.signal.aborted) return;
+    const source = new EventSource('/api/changes');
+    for (const event of ['hello', 'change', 'plan'] as const)
+      source.addEventListener(event, ({ data }: MessageEvent<string>) => say(event, data));
+    source.addEventListener('error', () => {
+      if (source.readyState === EventSource.CONNECTING) say('away');
+      if (source.readyState !== EventSource.CLOSED) return;
+      say('refused');
+      // whatever stands between may have answered for a server that was just starting
+      setTimeout(open, AGAIN_MS);
+    });
+    end.signal.addEventListener('abort', () => source.close());
+  };
   const hold = (): Promise<void> =>
     new Promise((release) => {
-      const source = new EventSource('/api/changes');
-      for (const event of ['hello', 'change', 'plan'] as const)
-        source.addEventListener(event, ({ data }: MessageEvent<string>) => say(event, data));
-      source.addEventListener('error', () => {
-        if (source.readyState === EventSource.CONNECTING) say('away');
-        if (source.readyState === EventSource.CLOSED) say('refused');
-      });
-      end.signal.addEventListener('abort', () => {
-        source.close();
-        release();
-      });
+      end.signal.addEventListener('abort', () => release());
+      open();
     });
   navigator.locks.request(name, { signal: end.signal }, hold).catch((error: unknown) => {
     // stopped while it waited for its turn
