@@ -6,10 +6,6 @@ import { Turn } from './inBetween.ts';
 /** SQLite takes a limited number of values in one statement. */
 const CHUNK = 500;
 
-export async function inChunks<T>(items: readonly T[], act: (chunk: T[]) => Promise<unknown>): Promise<void> {
-  for (let from = 0; from < items.length; from += CHUNK) await act(items.slice(from, from + CHUNK));
-}
-
 /**
  * Inserts rows whose values stand one after the other.
  * @param or what becomes of a row that is there already

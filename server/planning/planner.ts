@@ -213,8 +213,9 @@ export class Planner {
 
   private changed(change: StoreChange | null): void {
     if (change === null) this.unheard = null;
-    this.unheard?.records.push(...(change?.records ?? []));
-    this.unheard?.days.push(...(change?.days ?? []));
+    // one by one: a file of a hundred thousand rows is too much for one call
+    for (const record of change?.records ?? []) this.unheard?.records.push(record);
+    for (const day of change?.days ?? []) this.unheard?.days.push(day);
     // nobody has asked for a plan yet: the thread will read these from disk
     if (!this.thread.isRunning && this.days === null) return;
     const now = this.now();

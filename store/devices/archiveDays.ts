@@ -3,8 +3,8 @@ import { canonicalJson } from '../../contract/canonicalJson.ts';
 import { parseJson } from '../../contract/json.ts';
 import type { ArchiveDeviceDay } from '../../contract/archive.ts';
 import type { RecordContent, Stored } from '../../contract/records.ts';
-import { insertValues } from '../bulk.ts';
 import type { Databases } from '../database.ts';
+import { insertReadings } from './takeIn.ts';
 
 // What devices sent, in an archive: a line for each channel and day of the world's clock.
 
@@ -119,15 +119,11 @@ export async function takeDeviceDay(
   const [channel] = await manager.query<{ no: number }[]>('SELECT no FROM device_channel WHERE channel = ?', [
     day.channelId,
   ]);
-  const columns = [
-    ...['channel', 'at', 'revision', 'value', 'below', 'good'],
-    ...['source', 'heard_at', 'more'],
-  ];
   const values = day.readings.flatMap((one) => [
     ...[channel?.no ?? 0, Date.parse(one.at), one.revision, one.value, one.below ? 1 : 0, one.good ? 1 : 0],
     ...[sources[one.source] ?? 0, Date.parse(one.heardAt), one.more && canonicalJson(one.more)],
   ]);
-  await insertValues(manager, 'device_reading', columns, values);
+  await insertReadings(manager, values);
   return 'added';
 }
 

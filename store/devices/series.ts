@@ -34,27 +34,24 @@ export async function deviceSeries(
   return points.sort((a, b) => a.at - b.at);
 }
 
-function summed(
+async function summed(
   reader: DataSource,
   no: number,
   { from, to }: Pick<Stretch, 'from' | 'to'>,
   byHour: boolean,
 ): Promise<SeriesPoint[]> {
-  return byHour
-    ? reader
-        .query<Omit<SeriesPoint, 'below'>[]>(
-          `SELECT hour + ${MS_PER_HOUR / 2} AS at, middle AS value, least, most, readings
-           FROM device_hour WHERE channel = ? AND hour > ? AND hour <= ?`,
-          [no, from - MS_PER_HOUR, to],
-        )
-        .then((rows) => rows.map((row) => ({ ...row, below: false })))
-    : reader
-        .query<Omit<SeriesPoint, 'below'>[]>(
-          `SELECT middle_at AS at, middle AS value, least, most, readings
-           FROM device_day WHERE channel = ? AND last_at >= ? AND middle_at <= ?`,
-          [no, from, to],
-        )
-        .then((rows) => rows.map((row) => ({ ...row, below: false })));
+  const sums = 'middle AS value, least, most, readings';
+  const [query, begin] = byHour
+    ? [
+        `SELECT hour + ${MS_PER_HOUR / 2} AS at, ${sums} FROM device_hour WHERE channel = ? AND hour > ? AND hour <= ?`,
+        from - MS_PER_HOUR,
+      ]
+    : [
+        `SELECT middle_at AS at, ${sums} FROM device_day WHERE channel = ? AND last_at >= ? AND middle_at <= ?`,
+        from,
+      ];
+  const rows = await reader.query<Omit<SeriesPoint, 'below'>[]>(query, [no, begin, to]);
+  return rows.map((row) => ({ ...row, below: false }));
 }
 
 /** Every value of some channels in a stretch of time that was not taken back, by channel and instant. */

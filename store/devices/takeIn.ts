@@ -28,6 +28,11 @@ const COLUMNS = [
   ...['channel', 'at', 'revision', 'value', 'below', 'good'],
   ...['source', 'heard_at', 'more'],
 ] as const;
+/** @param values of the columns, row after row */
+export const insertReadings = (
+  manager: EntityManager,
+  values: readonly (string | number | null)[],
+): Promise<void> => insertValues(manager, 'device_reading', COLUMNS, values);
 
 export interface TakenIn {
   /** New ones. */
@@ -75,7 +80,7 @@ async function takeSome(manager: EntityManager, sent: readonly SentReading[], by
     if (heard) heard.push(at);
     else instants.set(channel, [at]);
   }
-  await insertValues(manager, 'device_reading', COLUMNS, values);
+  await insertReadings(manager, values);
   return { taken: values.length / COLUMNS.length, days: await heardOn(manager, instants) };
 }
 
