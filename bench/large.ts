@@ -10,6 +10,7 @@ import { Store } from '../store/store.ts';
 import { plant, plantOf, probeReadings, serviceOf, type ProbeReading } from './plant.ts';
 import { ask, served } from './served.ts';
 import { print, spread } from './timings.ts';
+import { windowOf } from './window.ts';
 
 // npm run bench:large: a plant of 500 systems, or a share of it (JONDREL_PLANT=0.1), from its making to what a window
 // asks, with the server a process of its own. Baseline in the same run: the readings as bare rows by SQLite alone.
@@ -105,6 +106,13 @@ try {
     print('memory of the server', `${memoryMb().toFixed(0)} MB`);
     await say('the plan again', '/plan/changes');
     const records = await say('all records but readings', '/records');
+    const [place = ''] = made.siteIds;
+    await say('records of one place', `/records?sites=${place}`);
+    await say('plan of one place', `/plan/changes?sites=${place}`);
+    await say('all places with what is to do', '/places');
+    await windowOf(address, 'a window that holds one place', [place]);
+    await windowOf(address, 'a window that holds ten places', made.siteIds.slice(0, 10));
+    if (SHARE <= 0.1) await windowOf(address, 'a window that holds all', null);
     await say('water of a system', `/water?system=${made.systemIds[0] ?? ''}`);
     await say(
       'year of a probe for a chart',

@@ -124,3 +124,10 @@ export async function describeReef(page: Page, server: Server, lastSwap: 'today'
     .click();
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
 }
+
+/** Opened once with a network, the program is on the device. */
+export async function keepProgram(page: Page): Promise<void> {
+  await page.evaluate('navigator.serviceWorker.ready');
+  await page.reload();
+  await expect.poll(() => page.evaluate<boolean>('navigator.serviceWorker.controller !== null')).toBe(true);
+}

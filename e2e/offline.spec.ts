@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type BrowserContext, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { expect, expectFaultless, Server, test } from './app.ts';
+import { expect, expectFaultless, Server, test, keepProgram } from './app.ts';
 import { seedTank } from './seed.ts';
 import { begin, heed, stepThrough } from './stepping.ts';
 import { atTestTime, freshContext } from './clock.ts';
@@ -24,12 +24,6 @@ interface Stored<T> {
 const get = async <T>(server: Server, path: string): Promise<T> =>
   (await (await fetch(`${server.address}/api${path}`)).json()) as T;
 
-/** Opened once with a network, the program is on the device. */
-async function keepProgram(page: Page): Promise<void> {
-  await page.evaluate('navigator.serviceWorker.ready');
-  await page.reload();
-  await expect.poll(() => page.evaluate<boolean>('navigator.serviceWorker.controller !== null')).toBe(true);
-}
 /** A round of the seeded tank, stopped before its sock. */
 async function roundAtSock(page: Page, server: Server): Promise<void> {
   await page.goto(`${server.address}/rounds`);

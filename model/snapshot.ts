@@ -49,6 +49,11 @@ export class Snapshot {
     return id === null ? undefined : this.get(kind, id)?.content;
   }
 
+  /** How many records these are, without what they lie over. */
+  get size(): number {
+    return [...this.byKind.values()].reduce((sum, table) => sum + table.size, 0);
+  }
+
   /** Every record, kind by kind. */
   everything(): Stored[] {
     return recordKinds.flatMap((kind): Stored[] => this.all(kind));

@@ -24,6 +24,7 @@ import { archiveRoutes } from './routes/archive.ts';
 import { importRoutes } from './routes/imports.ts';
 import { changeRoutes } from './routes/changes.ts';
 import { pictureRoutes } from './routes/pictures.ts';
+import { placeRoutes } from './routes/places.ts';
 import { planRoutes } from './routes/plan.ts';
 import { calendarRoutes } from './routes/calendar.ts';
 import { reportRoutes } from './routes/reports.ts';
@@ -61,6 +62,9 @@ export interface AppParts {
 /** A stream of events is told as it happens, not when a block is full. */
 const isStream = (res: Response): boolean =>
   String(res.getHeader('Content-Type')).startsWith('text/event-stream');
+
+/** Of more records than so many a device holds the places that somebody chose. */
+const LARGE_RECORDS = 60_000;
 
 const json = express.json({ limit: '5mb', reviver: requireHarmlessName });
 const shortJson = express.json({ limit: '20kb', reviver: requireHarmlessName });
@@ -112,13 +116,15 @@ export function buildApp(parts: AppParts): Express {
     // a stranger has nothing long to say
     (req, res, next) => (callerOf(req).kind === 'nobody' ? shortJson : json)(req, res, next),
   );
-  api.get('/about', (_req, res) => {
-    res.json({ ...parts.about, now: new Date(now()).toISOString() });
+  api.get('/about', async (_req, res) => {
+    const isLarge = (await store.snapshot()).size > LARGE_RECORDS;
+    res.json({ ...parts.about, isLarge, now: new Date(now()).toISOString() });
   });
   api.use(
     recordRoutes(store, dataDir),
     calculatorRoutes(),
     planRoutes(planner),
+    placeRoutes(store, planner),
     doorRoutes(access),
     peopleRoutes(access, store),
     reachRoutes(access),

@@ -2,6 +2,9 @@ import type { Request, Response } from 'express';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 
+/** Windows that hold different places ask for different things. */
+const KEPT = 4;
+
 const packed = promisify(gzip);
 
 /**
@@ -9,7 +12,8 @@ const packed = promisify(gzip);
  * packed once, not fifty times.
  */
 export class WholeAnswer {
-  private known: { state: string; bytes: Promise<Buffer> } | null = null;
+  /** By state, the one asked for last at the end. */
+  private readonly known = new Map<string, Promise<Buffer>>();
 
   /**
    * @param state what it was made of: at another state it is made anew
@@ -20,9 +24,17 @@ export class WholeAnswer {
       res.json(make());
       return;
     }
-    if (this.known?.state !== state) this.known = { state, bytes: packed(JSON.stringify(make())) };
-    const bytes = await this.known.bytes;
+    const bytes = await this.of(state, make);
     res.set({ 'Content-Type': 'application/json; charset=utf-8', 'Content-Encoding': 'gzip' });
     res.vary('Accept-Encoding').send(bytes);
+  }
+
+  private of(state: string, make: () => unknown): Promise<Buffer> {
+    const bytes = this.known.get(state) ?? packed(JSON.stringify(make()));
+    this.known.delete(state);
+    this.known.set(state, bytes);
+    const [oldest] = this.known.keys();
+    if (oldest !== undefined && this.known.size > KEPT) this.known.delete(oldest);
+    return bytes;
   }
 }

@@ -14,9 +14,13 @@ export class ChangeLog<T> {
   private entries: { n: number; changed: readonly T[] }[] = [];
   /** States before this one are forgotten. */
   private first = 0;
+  /** The state since which nothing has moved. */
+  private settled = 0;
 
-  add(changed: readonly T[]): void {
+  /** @param moves what changed may take other things along that have not changed themselves */
+  add(changed: readonly T[], moves = false): void {
     this.count++;
+    if (moves) this.settled = this.count;
     this.entries.push({ n: this.count, changed });
     this.held += changed.length;
     while (this.held > REMEMBERED && this.entries.length > 1) {
@@ -33,18 +37,23 @@ export class ChangeLog<T> {
     this.held = 0;
     this.count = 0;
     this.first = 0;
+    this.settled = 0;
   }
 
   get cursor(): string {
     return `${this.epoch}.${this.count}`;
   }
 
-  /** What changed since a state, oldest first; null: that state is not known here. */
-  since(cursor: string): T[] | null {
+  /**
+   * What changed since a state, oldest first; null: that state is not known here.
+   * @param held of whoever holds a part alone: null too where something has moved since
+   */
+  since(cursor: string, held: 'all' | 'part' = 'all'): T[] | null {
     const [epoch, count] = cursor.split('.');
     const from = Number(count);
     if (epoch !== this.epoch || !Number.isInteger(from) || from < this.first || from > this.count)
       return null;
+    if (held === 'part' && from < this.settled) return null;
     return this.entries.filter(({ n }) => n > from).flatMap(({ changed }) => changed);
   }
 }

@@ -16,6 +16,7 @@ import type { DeviceDay } from '../model/water/deviceDays.ts';
 import type { SeriesPoint } from '../model/water/series.ts';
 import type { Revision, Work, WorkResult, Write, WriteResult } from '../contract/work.ts';
 import { meaningErrors, referenceErrors, shapeErrors } from './checks.ts';
+import { isMoved, recordsAtHand, type SitesAtHand } from '../usecases/atHand.ts';
 import type { RecordChanges } from '../usecases/changes.ts';
 import { insertRows, rowsById } from './bulk.ts';
 import { ChangeLog } from './changeLog.ts';
@@ -50,6 +51,8 @@ export interface StoreChange {
   /** The state of all records but readings before and after, as changesSince names it. */
   since: string;
   cursor: string;
+  /** Something may have come to another place, or back, and others with it. */
+  moves: boolean;
 }
 /** What was written, before it is on disk. */
 interface Written {
@@ -96,18 +99,27 @@ export class Store {
     return oneAtATime(this.databases.writer, async () => (this.current ??= await this.readAll()));
   }
 
-  /** All records but the readings that changed since a cursor, or all there are where it is not known any more. */
-  async changesSince(cursor: string | null): Promise<RecordChanges> {
+  /**
+   * All records but the readings that changed since a cursor, or all there are where it is not known any more.
+   * @param held of these places alone
+   */
+  async changesSince(cursor: string | null, held: SitesAtHand = null): Promise<RecordChanges> {
     const snapshot = await this.snapshot();
-    const changed = cursor === null ? null : this.log.since(cursor);
+    const isHeld = recordsAtHand(snapshot, held);
+    const changed = cursor === null ? null : this.log.since(cursor, held === null ? 'all' : 'part');
     if (changed === null)
       return {
         ...{ cursor: this.log.cursor, whole: true },
-        records: recordKinds.filter((kind) => kind !== 'reading').flatMap((kind) => snapshot.all(kind)),
+        records: recordKinds
+          .filter((kind) => kind !== 'reading')
+          .flatMap((kind) => (held === null ? snapshot.all(kind) : snapshot.all(kind).filter(isHeld))),
       };
     // of several states of one record the last
     const last = new Map(changed.map((record) => [keyOf(record), record]));
-    return { cursor: this.log.cursor, whole: false, records: [...last.values()] };
+    return {
+      ...{ cursor: this.log.cursor, whole: false },
+      records: [...last.values()].filter((record) => record.deleted || isHeld(record)),
+    };
   }
 
   private async readAll(): Promise<Snapshot> {
@@ -219,9 +231,15 @@ export class Store {
       if (changed.length + days.length > 0) {
         this.version++;
         const since = this.log.cursor;
+        const moves = changed.some(
+          (record, i) => this.current !== null && isMoved(this.current, record, before[i]),
+        );
         // readings are asked for apart
-        this.log.add(changed.filter(({ kind }) => kind !== 'reading'));
-        const change: StoreChange = { records: changed, before, days, since, cursor: this.log.cursor };
+        this.log.add(
+          changed.filter(({ kind }) => kind !== 'reading'),
+          moves,
+        );
+        const change: StoreChange = { records: changed, before, days, since, cursor: this.log.cursor, moves };
         this.changes.emit('change', change);
       }
       return answer;

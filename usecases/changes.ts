@@ -55,9 +55,12 @@ export function takeRecords(
   return [...standing, ...[...changed.values()].filter((record) => !record.deleted)];
 }
 
+const holds = ({ jobs }: Plan, id: string): boolean => jobs.some(({ jobId }) => jobId === id);
+
 /** A plan with its changes. @param known null: nothing is held yet, so that all of it is told */
 export function takePlan(known: Plan | null, { whole, at, rows, gone, beside }: PlanChanges): Plan {
-  if (known && !whole && rows.length + gone.length === 0 && beside === null) return known;
+  if (known && !whole && rows.length === 0 && beside === null && !gone.some((id) => holds(known, id)))
+    return known;
   const left = new Map(whole ? [] : known?.jobs.map((row) => [row.jobId, row]));
   for (const jobId of gone) left.delete(jobId);
   for (const row of rows) left.set(row.jobId, row);

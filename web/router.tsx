@@ -82,6 +82,10 @@ function inside(): RouteObject[] {
               element: later(() => import('./screens/component/ComponentScreen.tsx'), 'ComponentScreen'),
             },
             {
+              path: '/places',
+              element: later(() => import('./screens/places/PlacesScreen.tsx'), 'PlacesScreen'),
+            },
+            {
               path: '/water',
               element: later(() => import('./screens/water/WaterScreen.tsx'), 'WaterScreen'),
             },

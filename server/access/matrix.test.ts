@@ -49,6 +49,7 @@ const expected: Record<keyof typeof matrix, string> = {
   'GET /snapshot': work_,
   'GET /records': work_,
   'GET /plan/changes': work_,
+  'GET /places': work_,
   'GET /readings': work_,
   'GET /records/:kind': work_,
   'GET /records/:kind/:id': work_,

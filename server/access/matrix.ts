@@ -48,6 +48,7 @@ export const matrix = {
   'GET /snapshot': 'records.read',
   'GET /records': 'records.read',
   'GET /plan/changes': 'records.read',
+  'GET /places': 'records.read',
   'GET /readings': 'records.read',
   'GET /records/:kind': 'records.read',
   'GET /records/:kind/:id': 'records.read',

@@ -10,6 +10,7 @@ import type { Stored } from '../../contract/records.ts';
 import type { DeviceDay } from '../../model/water/deviceDays.ts';
 import { nothingBeside } from '../../usecases/plan/planRows.ts';
 import { daysOf } from '../../usecases/plan/planState.ts';
+import { planAtHand, type SitesAtHand } from '../../usecases/atHand.ts';
 import type { PlanChanges, ToldPlan } from '../../usecases/changes.ts';
 import { ChangeLog } from '../../store/changeLog.ts';
 import type { KeptPlans } from '../../store/keptPlans.ts';
@@ -99,8 +100,16 @@ export class Planner {
     };
   }
 
-  /** What of the plan of now changed since a cursor, or all of it where that is not known any more. */
-  async changesSince(cursor: string | null): Promise<PlanChanges> {
+  /**
+   * What of the plan of now changed since a cursor, or all of it where that is not known any more.
+   * @param held of these places alone
+   */
+  async changesSince(cursor: string | null, held: SitesAtHand = null): Promise<PlanChanges> {
+    const all = await this.allChangesSince(cursor);
+    return held === null ? all : planAtHand(await this.store.snapshot(), held)(all);
+  }
+
+  private async allChangesSince(cursor: string | null): Promise<PlanChanges> {
     const { at } = await this.plan();
     const [rowsAt, besideAt] = cursor?.split(' ') ?? [];
     const changed = rowsAt === undefined ? null : this.changedRows.since(rowsAt);

@@ -2,10 +2,10 @@ import { Router } from 'express';
 import * as v from 'valibot';
 import { isRealDay } from '../../core/time/day.ts';
 import { WhatIf } from '../../usecases/whatIf/changes.ts';
-import { Since } from './records.ts';
 import { HttpProblem } from '../httpProblem.ts';
 import { WholeAnswer } from '../wholeAnswer.ts';
 import type { Planner } from '../planning/planner.ts';
+import { Asked, heldWord } from './asked.ts';
 
 const At = v.optional(
   v.pipe(
@@ -38,10 +38,15 @@ export function planRoutes(planner: Planner): Router {
       res.json(await (at === undefined ? planner.plan() : planner.planAt(at)));
     })
     .get('/plan/changes', async (req, res) => {
-      const changes = await planner.changesSince(v.parse(Since, req.query).since ?? null);
+      const { since, held } = v.parse(Asked, req.query);
+      const changes = await planner.changesSince(since, held);
       // it says when it was made, to the minute
       if (changes.whole)
-        await whole.send(req, res, `${changes.cursor} ${changes.at.slice(0, 16)}`, () => changes);
+        await whole.send(
+          ...([req, res] as const),
+          `${changes.cursor} ${changes.at.slice(0, 16)} ${heldWord(held)}`,
+          () => changes,
+        );
       else res.json(changes);
     })
     .post('/plan/what-if', async (req, res) => {

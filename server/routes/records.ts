@@ -10,16 +10,13 @@ import type { Store } from '../../store/store.ts';
 import { callerOf, may } from '../access/caller.ts';
 import { HttpProblem } from '../httpProblem.ts';
 import { WholeAnswer } from '../wholeAnswer.ts';
+import { Asked, heldWord } from './asked.ts';
 
 /** Kinds of records that ask for more than to do the work. */
 const rightToWrite: Partial<Record<RecordKind, Right>> = {
   setting: 'settings.write',
   person: 'people.manage',
 };
-/** The state that a window knows, as it was told. */
-export const Since = v.object({
-  since: v.optional(v.pipe(v.string('Say since when.'), v.maxLength(200, 'This is no state told here.'))),
-});
 const Kind = v.picklist(recordKinds, 'The kind of record is not known.');
 
 const id = v.pipe(v.string(), v.uuid('Say which system or which component.'));
@@ -67,8 +64,9 @@ export function recordRoutes(store: Store, dataDir: string): Router {
   });
   const whole = new WholeAnswer();
   router.get('/records', async (req, res) => {
-    const changes = await store.changesSince(v.parse(Since, req.query).since ?? null);
-    if (changes.whole) await whole.send(req, res, changes.cursor, () => changes);
+    const { since, held } = v.parse(Asked, req.query);
+    const changes = await store.changesSince(since, held);
+    if (changes.whole) await whole.send(req, res, `${changes.cursor} ${heldWord(held)}`, () => changes);
     else res.json(changes);
   });
   router.get('/readings', async (req, res) => {

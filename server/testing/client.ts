@@ -113,10 +113,11 @@ export async function sentByDevices(client: Client): Promise<{ at: number; value
 /** Listens to the line of events. */
 export function hearing(
   who: Client,
+  path = '/changes',
 ): Promise<{ heard: () => string; close: () => string; ended: () => boolean }> {
   return new Promise((resolve) => {
     const headers = { Cookie: [...who.cookies].map((one) => one.join('=')).join('; ') };
-    const req = requestHttp(`${who.address}/api/changes`, { headers, agent: false }, (res) => {
+    const req = requestHttp(`${who.address}/api${path}`, { headers, agent: false }, (res) => {
       let heard = '';
       let ended = false;
       res.on('data', (chunk: Buffer) => (heard += chunk.toString()));

@@ -1,5 +1,6 @@
 import type { Problem, Work, WorkResult } from '../../contract/work.ts';
 import { isKept, keepAnswer, keptAnswer } from '../offline/answers.ts';
+import { ofPlacesHeld } from './atHand.ts';
 import { setReach } from './reach.ts';
 
 /** What the server refused, as it said it. */
@@ -90,26 +91,30 @@ async function getOrKept<T>(path: string): Promise<Answer<T>> {
 /**
  * The rest of something of which an earlier state is held; while the server does not answer, what it said last on this
  * device.
- * @param keptAs where the whole of it is kept
+ * @param keptAs where the whole of it is kept, with the places that are held
  * @param take the held state with what changed
  */
 async function getChanges<T, C extends { cursor: string }>(
   path: string,
-  keptAs: string,
+  keptAs: '/snapshot' | '/plan',
   held: { cursor: string | null; body: T } | null,
   take: (known: T | null, changes: C) => T,
 ): Promise<Answer<T> & { cursor: string | null }> {
   const begunAt = performance.now();
   const known = held?.cursor ? held : null;
+  const keptPath = ofPlacesHeld(keptAs);
   try {
-    const since = known?.cursor ? `?since=${encodeURIComponent(known.cursor)}` : '';
-    const changes = await ask<C>(`${path}${since}`);
+    const asked = ofPlacesHeld(path);
+    const since = known?.cursor
+      ? `${asked === path ? '?' : '&'}since=${encodeURIComponent(known.cursor)}`
+      : '';
+    const changes = await ask<C>(`${asked}${since}`);
     const body = take(known?.body ?? null, changes);
-    if (body !== known?.body) keepAnswer(keptAs, body, begunAt).catch(() => undefined);
+    if (body !== known?.body) keepAnswer(keptPath, body, begunAt).catch(() => undefined);
     return { body, cursor: changes.cursor, keptAt: null, begunAt };
   } catch (error) {
     if (!(error instanceof ApiProblem) || error.problem.status !== 0) throw error;
-    const kept = await keptAnswer(keptAs).catch(() => undefined);
+    const kept = await keptAnswer(keptPath).catch(() => undefined);
     if (!kept) throw error;
     return { body: kept.body as T, cursor: null, keptAt: kept.keptAt, begunAt };
   }

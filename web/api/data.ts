@@ -26,6 +26,7 @@ import { todayIn } from '../parts/dates.ts';
 import { answersKept } from '../offline/answers.ts';
 import { sync, useUnseen } from '../offline/here.ts';
 import { withReadings } from '../offline/overlay.ts';
+import { ofPlacesHeld, usePlacesHeld } from './atHand.ts';
 import { api } from './client.ts';
 import { useDoor } from './door.ts';
 import { askedSince, bodyOf, records, type Fetched } from './laidOver.ts';
@@ -37,6 +38,8 @@ import { setReach } from './reach.ts';
 export interface About {
   demo?: { madeOn: string; ageDays: number };
   dataDir?: string;
+  /** So many records that a device holds the places that were chosen for it. */
+  isLarge?: boolean;
   now: string;
   /** How far the server's clock is ahead of this device's, ms. */
   aheadMs: number;
@@ -165,9 +168,10 @@ export function useFollow(): void {
   useSeen(client);
   // who signs in listens anew: the line of whoever was here before has been cut
   const accountId = useDoor().me?.accountId;
+  const held = usePlacesHeld();
   useEffect(() => {
     let seen = false;
-    return listen(accountId ?? '', ({ event, data }) => {
+    return listen(accountId ?? '', ofPlacesHeld('/api/changes'), ({ event, data }) => {
       if (event === 'change') takeChange(client, JSON.parse(data) as ToldChange);
       if (event === 'plan') takePlanChange(client, JSON.parse(data) as ToldPlan);
       if (event === 'away') setReach({ away: true });
@@ -180,7 +184,7 @@ export function useFollow(): void {
       if (seen) void renewAfter(client, null);
       seen = true;
     });
-  }, [client, accountId]);
+  }, [client, accountId, held]);
 
   const snapshot = useSnapshot();
   const now = useNow();

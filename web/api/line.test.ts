@@ -39,7 +39,7 @@ const told = (): Promise<unknown> => new Promise((done) => setTimeout(done, 30))
 const stops: (() => void)[] = [];
 function window(who = 'marit') {
   const heard: LineWord[] = [];
-  const stop = listen(who, (word) => heard.push(word));
+  const stop = listen(who, '/api/changes', (word) => heard.push(word));
   stops.push(stop);
   return { heard, stop, events: () => heard.map(({ event, data }) => `${event}${data}`) };
 }

@@ -15,10 +15,11 @@ const HOW_IS_IT = 'how is it';
 /**
  * Hears what the server says of changes.
  * @param who signed in: whoever comes after them listens by another line
+ * @param path of the line, with the places that are held: windows that hold others listen by another
  * @returns how to stop
  */
-export function listen(who: string, hear: (word: LineWord) => void): () => void {
-  const name = `jondrel-line ${who}`;
+export function listen(who: string, path: string, hear: (word: LineWord) => void): () => void {
+  const name = `jondrel-line ${who} ${path}`;
   const others = new BroadcastChannel(name);
   const end = new AbortController();
   let standing: LineWord | null = null;
@@ -47,7 +48,7 @@ export function listen(who: string, hear: (word: LineWord) => void): () => void 
   others.postMessage(HOW_IS_IT);
   const open = (): void => {
     if (end.signal.aborted) return;
-    const source = new EventSource('/api/changes');
+    const source = new EventSource(path);
     for (const event of ['hello', 'change', 'plan'] as const)
       source.addEventListener(event, ({ data }: MessageEvent<string>) => say(event, data));
     source.addEventListener('error', () => {

@@ -20,6 +20,7 @@ import { holder, onTaken, sync, unseenOf } from '../offline/here.ts';
 import type { NewUnit } from '../offline/outbox.ts';
 import type { Conflict } from '../parts/ConflictDialog.tsx';
 import { SavedLine, type Saved } from '../parts/SavedLine.tsx';
+import { holdToo } from './atHand.ts';
 import { ApiProblem } from './client.ts';
 import { renewAfter } from './follow.ts';
 import type { Fetched } from './laidOver.ts';
@@ -83,6 +84,7 @@ export function WritingProvider({ children }: { children: ReactNode }) {
         const result = await sync
           .submit(unitOf(writes, said ?? '', why, pictures))
           .finally(() => setPending((before) => before - 1));
+        holdToo(writes.flatMap(({ op, kind, id }) => (op === 'create' && kind === 'site' ? [id] : [])));
         if (result !== 'kept') following.current = renew(writes.map(({ kind }) => kind));
         if (said)
           setSaved({

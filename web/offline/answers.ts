@@ -58,6 +58,12 @@ export async function forgetAnswers(): Promise<void> {
   await (await device()).clear('answers');
   if ('caches' in globalThis) await caches.delete('pictures');
 }
+/** Records and plan of places that were held: others are held now. */
+export async function forgetHouse(): Promise<void> {
+  const db = await device();
+  for (const path of await db.getAllKeys('answers'))
+    if (/^\/(snapshot|plan)(\?|$)/.test(path)) await db.delete('answers', path);
+}
 /** What nobody has asked for in a long time. */
 export async function forgetOldAnswers(now: number): Promise<void> {
   const db = await device();

@@ -1,8 +1,9 @@
 import { clockWord } from '../../core/explain/clockWord.ts';
 import { lazy, Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Outlet, useNavigate } from 'react-router';
-import { useAbout, useFollow } from '../api/data.ts';
+import { Link, Outlet, useNavigate } from 'react-router';
+import { arePlacesChosen, usePlacesHeld } from '../api/atHand.ts';
+import { useAbout, useFollow, useSnapshot } from '../api/data.ts';
 import { usePersonHere } from '../api/person.ts';
 import { useDoor } from '../api/door.ts';
 import { useWriting } from '../api/writing.tsx';
@@ -13,12 +14,21 @@ import { useTitle } from './useTitle.ts';
 import { SyncLine } from './SyncLine.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
+const ChoosePlaces = lazy(async () => ({
+  default: (await import('../screens/places/PlacesScreen.tsx')).PlacesScreen,
+}));
 const NarrowFrame = lazy(() => import('./NarrowFrame.tsx'));
 
 /** What stands round every screen: for who sees only something, no more than the way out. */
 export function Frame() {
   const { me } = useDoor();
-  return me && roles[me.role].sees !== 'everything' ? <NarrowFrame /> : <WideFrame />;
+  return me && roles[me.role].sees !== 'everything' ? <NarrowFrame /> : <WholeHouse />;
+}
+
+/** Of a large house somebody chooses first which places this device holds. */
+function WholeHouse() {
+  const { isLarge } = useAbout();
+  return isLarge && !arePlacesChosen() ? <ChoosePlaces /> : <WideFrame />;
 }
 
 /** The staff, the palette, the keys, the thread to the server. */
@@ -31,6 +41,7 @@ function WideFrame() {
   useFocusOnArrival();
   const here = usePersonHere();
   const { pending } = useWriting();
+  const held = usePlacesHeld();
   const [palette, setPalette] = useState<'closed' | 'all' | 'log'>('closed');
   useHotkeys('ctrl+k, meta+k', () => setPalette('all'), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('n', () => setPalette('log'), { preventDefault: true });
@@ -53,6 +64,7 @@ function WideFrame() {
               <br />
               Ctrl K
             </button>
+            {held && <HeldLine held={held} />}
             {about.demo && (
               <span>Demo data{about.demo.ageDays > 7 ? `, made ${about.demo.ageDays} days ago` : ''}</span>
             )}
@@ -85,5 +97,17 @@ function WideFrame() {
         </Suspense>
       )}
     </div>
+  );
+}
+
+/** Which of many places this device shows; where all of them are gone, others are to be chosen. */
+export function HeldLine({ held }: { held: readonly string[] }) {
+  const snapshot = useSnapshot();
+  const [first, ...more] = held.flatMap((id) => snapshot.content('site', id)?.name ?? []);
+  return (
+    <Link to="/places">
+      {first === undefined ? 'None of the places held is left' : first}
+      {more.length > 0 && ` and ${more.length} more`}
+    </Link>
   );
 }

@@ -16,7 +16,7 @@ export default function NarrowFrame() {
   const accountId = me?.accountId ?? '';
   useEffect(
     () =>
-      listen(accountId, ({ event }) => {
+      listen(accountId, '/api/changes', ({ event }) => {
         if (event === 'hello') setReach({ away: false, answeredAt: Date.now() });
         // while it tries again there is no answer
         if (event === 'away') setReach({ away: true });

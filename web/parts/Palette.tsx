@@ -27,6 +27,11 @@ const pagesBelow = [
     name: 'People',
     words: 'people invite owner keeper helper client permits skills away secret link',
   },
+  {
+    to: '/places',
+    name: 'Places on this device',
+    words: 'places on this device customers clients offline hold choose',
+  },
   { to: '/week', name: 'This week at a place', words: 'week at this place client helper read' },
 ];
 
