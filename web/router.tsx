@@ -1,15 +1,41 @@
 import { lazy, Suspense, type ComponentType } from 'react';
-import { createBrowserRouter, Navigate, Outlet, ScrollRestoration, type RouteObject } from 'react-router';
+import {
+  createBrowserRouter,
+  Navigate,
+  Outlet,
+  ScrollRestoration,
+  type LoaderFunctionArgs,
+  type RouteObject,
+} from 'react-router';
+import { askForComponent, askForHouse, askForSystem } from './api/early.ts';
 import { Frame } from './parts/Frame.tsx';
 import { Failure } from './parts/Failure.tsx';
 import { Gate } from './parts/Gate.tsx';
 import { WritingProvider } from './api/writing.tsx';
 import { TodayScreen } from './screens/today/TodayScreen.tsx';
 
-/** A screen fetched when it is first opened. */
-function later<K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) {
-  const Screen = lazy(async (): Promise<{ default: ComponentType }> => ({ default: (await load())[name] }));
-  return <Screen />;
+/**
+ * A screen fetched when it is first opened.
+ * @param ask for what it will need, while it comes in
+ */
+function screen<K extends string>(
+  path: string,
+  load: () => Promise<Record<K, ComponentType>>,
+  name: K,
+  ask?: (args: LoaderFunctionArgs) => Promise<void>,
+): RouteObject {
+  const loaded = async (): Promise<{ default: ComponentType }> => ({ default: (await load())[name] });
+  const Screen = lazy(loaded);
+  return {
+    path,
+    element: <Screen />,
+    loader: (args) => {
+      // one that cannot be had now is asked for again where it is shown, and said there
+      load().catch(() => undefined);
+      void ask?.(args);
+      return null;
+    },
+  };
 }
 
 function Reading() {
@@ -35,16 +61,22 @@ function Shell() {
 export const router = createBrowserRouter([
   {
     element: <Reading />,
+    // nothing is waited for: loaders only begin
+    HydrateFallback: () => null,
     errorElement: <Failure />,
     children: [
-      { path: '/sign-in', element: later(() => import('./screens/door/SignInScreen.tsx'), 'SignInScreen') },
-      { path: '/join', element: later(() => import('./screens/door/JoinScreen.tsx'), 'JoinScreen') },
+      screen('/sign-in', () => import('./screens/door/SignInScreen.tsx'), 'SignInScreen'),
+      screen('/join', () => import('./screens/door/JoinScreen.tsx'), 'JoinScreen'),
+      screen('/first-owner', () => import('./screens/door/FirstOwnerScreen.tsx'), 'FirstOwnerScreen'),
+      screen('/shared', () => import('./screens/week/SharedScreen.tsx'), 'SharedScreen'),
       {
-        path: '/first-owner',
-        element: later(() => import('./screens/door/FirstOwnerScreen.tsx'), 'FirstOwnerScreen'),
+        element: <Shell />,
+        loader: () => {
+          void askForHouse();
+          return null;
+        },
+        children: inside(),
       },
-      { path: '/shared', element: later(() => import('./screens/week/SharedScreen.tsx'), 'SharedScreen') },
-      { element: <Shell />, children: inside() },
     ],
   },
 ]);
@@ -52,10 +84,7 @@ export const router = createBrowserRouter([
 /** What stands behind the door. */
 function inside(): RouteObject[] {
   return [
-    {
-      path: '/describe',
-      element: later(() => import('./screens/first-run/FirstRunScreen.tsx'), 'FirstRunScreen'),
-    },
+    screen('/describe', () => import('./screens/first-run/FirstRunScreen.tsx'), 'FirstRunScreen'),
     {
       element: <Frame />,
       children: [
@@ -65,142 +94,78 @@ function inside(): RouteObject[] {
           children: [
             { index: true, element: <Navigate to="/today" replace /> },
             { path: '/today', element: <TodayScreen /> },
-            {
-              path: '/systems',
-              element: later(() => import('./screens/systems/SystemsScreen.tsx'), 'SystemsScreen'),
-            },
-            {
-              path: '/systems/:systemId',
-              element: later(() => import('./screens/system/SystemScreen.tsx'), 'SystemScreen'),
-            },
-            {
-              path: '/systems/:systemId/add',
-              element: later(() => import('./screens/system/AddEquipmentScreen.tsx'), 'AddEquipmentScreen'),
-            },
-            {
-              path: '/components/:componentId',
-              element: later(() => import('./screens/component/ComponentScreen.tsx'), 'ComponentScreen'),
-            },
-            {
-              path: '/places',
-              element: later(() => import('./screens/places/PlacesScreen.tsx'), 'PlacesScreen'),
-            },
-            {
-              path: '/water',
-              element: later(() => import('./screens/water/WaterScreen.tsx'), 'WaterScreen'),
-            },
-            {
-              path: '/water/kits',
-              element: later(() => import('./screens/water/KitsScreen.tsx'), 'KitsScreen'),
-            },
-            {
-              path: '/water/change',
-              element: later(() => import('./screens/water/change/ChangeScreen.tsx'), 'ChangeScreen'),
-            },
-            {
-              path: '/water/make-up',
-              element: later(() => import('./screens/water/make-up/MakeUpScreen.tsx'), 'MakeUpScreen'),
-            },
-            {
-              path: '/water/source',
-              element: later(() => import('./screens/water/source/SourceScreen.tsx'), 'SourceScreen'),
-            },
-            {
-              path: '/water/import',
-              element: later(() => import('./screens/import/ImportScreen.tsx'), 'ImportScreen'),
-            },
-            {
-              path: '/bench',
-              element: later(() => import('./screens/bench/BenchScreen.tsx'), 'BenchScreen'),
-            },
-            {
-              path: '/bench/:calculatorId',
-              element: later(() => import('./screens/bench/BenchScreen.tsx'), 'BenchScreen'),
-            },
-            { path: '/plan', element: later(() => import('./screens/plan/PlanScreen.tsx'), 'PlanScreen') },
-            {
-              path: '/plan/print',
-              element: later(() => import('./screens/plan/PrintScreen.tsx'), 'PrintScreen'),
-            },
-            {
-              path: '/plan/away',
-              element: later(() => import('./screens/plan/AwayScreen.tsx'), 'AwayScreen'),
-            },
-            {
-              path: '/plan/what-if',
-              element: later(() => import('./screens/plan/WhatIfScreen.tsx'), 'WhatIfScreen'),
-            },
-            {
-              path: '/catalogue',
-              element: later(() => import('./screens/catalogue/CatalogueScreen.tsx'), 'CatalogueScreen'),
-            },
-            { path: '/log', element: later(() => import('./screens/log/LogScreen.tsx'), 'LogScreen') },
-            {
-              path: '/settings',
-              element: later(() => import('./screens/settings/SettingsScreen.tsx'), 'SettingsScreen'),
-            },
-            {
-              path: '/settings/reach',
-              element: later(() => import('./screens/reach/ReachScreen.tsx'), 'ReachScreen'),
-            },
-            {
-              path: '/settings/people',
-              element: later(() => import('./screens/people/PeopleScreen.tsx'), 'PeopleScreen'),
-            },
-            {
-              path: '/settings/account',
-              element: later(() => import('./screens/account/AccountScreen.tsx'), 'AccountScreen'),
-            },
-            {
-              path: '/rounds',
-              element: later(() => import('./screens/rounds/RoundsScreen.tsx'), 'RoundsScreen'),
-            },
-            {
-              path: '/rounds/new',
-              element: later(() => import('./screens/rounds/BuildScreen.tsx'), 'BuildScreen'),
-            },
-            {
-              path: '/rounds/readings/:roundId',
-              element: later(() => import('./screens/readings/WalkScreen.tsx'), 'WalkScreen'),
-            },
-            {
-              path: '/rounds/readings/:roundId/edit',
-              element: later(() => import('./screens/readings/EditScreen.tsx'), 'EditScreen'),
-            },
-            {
-              path: '/rounds/route/:routeId',
-              element: later(() => import('./screens/rounds/RouteScreen.tsx'), 'RouteScreen'),
-            },
-            {
-              path: '/rounds/:roundId',
-              element: later(() => import('./screens/rounds/RunScreen.tsx'), 'RunScreen'),
-            },
-            {
-              path: '/waiting',
-              element: later(() => import('./screens/waiting/WaitingScreen.tsx'), 'WaitingScreen'),
-            },
-            {
-              path: '/rounds/recovery',
-              element: later(() => import('./screens/rounds/RecoveryScreen.tsx'), 'RecoveryScreen'),
-            },
-            {
-              path: '/rounds/sitter',
-              element: later(() => import('./screens/rounds/SitterScreen.tsx'), 'SitterScreen'),
-            },
-            {
-              path: '/rounds/:roundId/report',
-              element: later(() => import('./screens/rounds/ReportScreen.tsx'), 'ReportScreen'),
-            },
-            {
-              path: '/rounds/:roundId/paper',
-              element: later(() => import('./screens/rounds/PaperScreen.tsx'), 'PaperScreen'),
-            },
-            {
-              path: '/sheet/:sheetId',
-              element: later(() => import('./screens/sheet/SheetScreen.tsx'), 'SheetScreen'),
-            },
-            { path: '/week', element: later(() => import('./screens/week/WeekScreen.tsx'), 'WeekScreen') },
-            { path: '*', element: later(() => import('./parts/Nowhere.tsx'), 'Nowhere') },
+            screen('/systems', () => import('./screens/systems/SystemsScreen.tsx'), 'SystemsScreen'),
+            screen(
+              '/systems/:systemId',
+              () => import('./screens/system/SystemScreen.tsx'),
+              'SystemScreen',
+              ({ params }) => askForSystem(params.systemId),
+            ),
+            screen(
+              '/systems/:systemId/add',
+              () => import('./screens/system/AddEquipmentScreen.tsx'),
+              'AddEquipmentScreen',
+            ),
+            screen(
+              '/components/:componentId',
+              () => import('./screens/component/ComponentScreen.tsx'),
+              'ComponentScreen',
+              ({ params }) => askForComponent(params.componentId),
+            ),
+            screen('/places', () => import('./screens/places/PlacesScreen.tsx'), 'PlacesScreen'),
+            screen(
+              '/water',
+              () => import('./screens/water/WaterScreen.tsx'),
+              'WaterScreen',
+              ({ request }) => askForSystem(new URL(request.url).searchParams.get('system')),
+            ),
+            screen('/water/kits', () => import('./screens/water/KitsScreen.tsx'), 'KitsScreen'),
+            screen('/water/change', () => import('./screens/water/change/ChangeScreen.tsx'), 'ChangeScreen'),
+            screen(
+              '/water/make-up',
+              () => import('./screens/water/make-up/MakeUpScreen.tsx'),
+              'MakeUpScreen',
+            ),
+            screen('/water/source', () => import('./screens/water/source/SourceScreen.tsx'), 'SourceScreen'),
+            screen('/water/import', () => import('./screens/import/ImportScreen.tsx'), 'ImportScreen'),
+            screen('/bench', () => import('./screens/bench/BenchScreen.tsx'), 'BenchScreen'),
+            screen('/bench/:calculatorId', () => import('./screens/bench/BenchScreen.tsx'), 'BenchScreen'),
+            screen('/plan', () => import('./screens/plan/PlanScreen.tsx'), 'PlanScreen'),
+            screen('/plan/print', () => import('./screens/plan/PrintScreen.tsx'), 'PrintScreen'),
+            screen('/plan/away', () => import('./screens/plan/AwayScreen.tsx'), 'AwayScreen'),
+            screen('/plan/what-if', () => import('./screens/plan/WhatIfScreen.tsx'), 'WhatIfScreen'),
+            screen('/catalogue', () => import('./screens/catalogue/CatalogueScreen.tsx'), 'CatalogueScreen'),
+            screen('/log', () => import('./screens/log/LogScreen.tsx'), 'LogScreen'),
+            screen('/settings', () => import('./screens/settings/SettingsScreen.tsx'), 'SettingsScreen'),
+            screen('/settings/reach', () => import('./screens/reach/ReachScreen.tsx'), 'ReachScreen'),
+            screen('/settings/people', () => import('./screens/people/PeopleScreen.tsx'), 'PeopleScreen'),
+            screen('/settings/account', () => import('./screens/account/AccountScreen.tsx'), 'AccountScreen'),
+            screen('/rounds', () => import('./screens/rounds/RoundsScreen.tsx'), 'RoundsScreen'),
+            screen('/rounds/new', () => import('./screens/rounds/BuildScreen.tsx'), 'BuildScreen'),
+            screen(
+              '/rounds/readings/:roundId',
+              () => import('./screens/readings/WalkScreen.tsx'),
+              'WalkScreen',
+            ),
+            screen(
+              '/rounds/readings/:roundId/edit',
+              () => import('./screens/readings/EditScreen.tsx'),
+              'EditScreen',
+            ),
+            screen('/rounds/route/:routeId', () => import('./screens/rounds/RouteScreen.tsx'), 'RouteScreen'),
+            screen('/rounds/:roundId', () => import('./screens/rounds/RunScreen.tsx'), 'RunScreen'),
+            screen('/waiting', () => import('./screens/waiting/WaitingScreen.tsx'), 'WaitingScreen'),
+            screen('/rounds/recovery', () => import('./screens/rounds/RecoveryScreen.tsx'), 'RecoveryScreen'),
+            screen('/rounds/sitter', () => import('./screens/rounds/SitterScreen.tsx'), 'SitterScreen'),
+            screen(
+              '/rounds/:roundId/report',
+              () => import('./screens/rounds/ReportScreen.tsx'),
+              'ReportScreen',
+            ),
+            screen('/rounds/:roundId/paper', () => import('./screens/rounds/PaperScreen.tsx'), 'PaperScreen'),
+            screen('/sheet/:sheetId', () => import('./screens/sheet/SheetScreen.tsx'), 'SheetScreen'),
+            screen('/week', () => import('./screens/week/WeekScreen.tsx'), 'WeekScreen'),
+            screen('*', () => import('./parts/Nowhere.tsx'), 'Nowhere'),
           ],
         },
       ],

@@ -46,7 +46,7 @@ export interface About {
 }
 
 /** All records but the readings: whole at first, then what changed. */
-const snapshotQuery = queryOptions({
+export const snapshotQuery = queryOptions({
   queryKey: ['snapshot'],
   queryFn: async ({ client }): Promise<Fetched> => {
     const held = client.getQueryData<Fetched>(['snapshot']) ?? null;
@@ -68,7 +68,7 @@ export const useSnapshot = (): Snapshot => {
   const { data } = useSuspenseQuery(snapshotQuery);
   return snapshotHere(data, useUnseen());
 };
-const planQuery = queryOptions({
+export const planQuery = queryOptions({
   queryKey: ['plan'],
   queryFn: async ({ client }): Promise<Held<Plan>> => {
     const held = client.getQueryData<Held<Plan>>(['plan']) ?? null;
@@ -108,16 +108,16 @@ export const useReadings = (systemId: string): Stored<'reading'>[] => {
 /** What was read on a component and the rest of its unit. */
 export const useUnitReadings = (componentId: string): Stored<'reading'>[] =>
   useSuspenseQuery(readingsOf('component', componentId)).data;
-export const useAbout = (): About =>
-  useSuspenseQuery({
-    queryKey: ['about'],
-    queryFn: async () => {
-      const { body, keptAt } = await api.getOrKept<Omit<About, 'aheadMs'>>('/about');
-      // worked out once, when it was said: the server's clock runs on beside this device's, kept answer or not
-      return { ...body, aheadMs: Date.parse(body.now) - (keptAt ?? Date.now()) };
-    },
-    staleTime: Number.POSITIVE_INFINITY,
-  }).data;
+export const aboutQuery = queryOptions({
+  queryKey: ['about'],
+  queryFn: async (): Promise<About> => {
+    const { body, keptAt } = await api.getOrKept<Omit<About, 'aheadMs'>>('/about');
+    // worked out once, when it was said: the server's clock runs on beside this device's, kept answer or not
+    return { ...body, aheadMs: Date.parse(body.now) - (keptAt ?? Date.now()) };
+  },
+  staleTime: Number.POSITIVE_INFINITY,
+});
+export const useAbout = (): About => useSuspenseQuery(aboutQuery).data;
 export const useSetting = (): RecordContent<'setting'> => {
   const snapshot = useSnapshot();
   return useMemo(() => settingOf(snapshot), [snapshot]);

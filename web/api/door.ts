@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import type { DoorView } from '../../contract/access/account.ts';
 import { rightsOf, type Right } from '../../contract/access/rights.ts';
@@ -7,7 +7,7 @@ import { api } from './client.ts';
 
 const HOUR_MS = 3_600_000;
 // asked again now and then: a session’s id is changed for another on this answer
-const doorQuery = {
+export const doorQuery = queryOptions({
   queryKey: ['door'],
   queryFn: async () => {
     const { body, keptAt, begunAt } = await api.getOrKept<DoorView>('/door');
@@ -19,7 +19,7 @@ const doorQuery = {
     return body;
   },
   refetchInterval: HOUR_MS,
-};
+});
 
 /** Who is here, and whether anybody must sign in. */
 export const useDoor = (): DoorView => useSuspenseQuery(doorQuery).data;
