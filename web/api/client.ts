@@ -1,5 +1,6 @@
 import type { Problem, Work, WorkResult } from '../../contract/work.ts';
 import { isKept, keepAnswer, keptAnswer } from '../offline/answers.ts';
+import { keepStep, keepWhole, keptHouse, type Step } from '../offline/house.ts';
 import { ofPlacesHeld } from './atHand.ts';
 import { setReach } from './reach.ts';
 
@@ -94,7 +95,7 @@ async function getOrKept<T>(path: string): Promise<Answer<T>> {
  * @param keptAs where the whole of it is kept, with the places that are held
  * @param take the held state with what changed
  */
-async function getChanges<T, C extends { cursor: string }>(
+async function getChanges<T, C extends { cursor: string; whole: boolean }>(
   path: string,
   keptAs: '/snapshot' | '/plan',
   held: { cursor: string | null; body: T } | null,
@@ -110,13 +111,16 @@ async function getChanges<T, C extends { cursor: string }>(
       : '';
     const changes = await ask<C>(`${asked}${since}`);
     const body = take(known?.body ?? null, changes);
-    if (body !== known?.body) keepAnswer(keptPath, body, begunAt).catch(() => undefined);
+    // a browser that keeps nothing says so where it writes
+    if (known?.cursor && !changes.whole)
+      keepStep(keptPath, { ...changes, since: known.cursor }, body).catch(() => undefined);
+    else keepWhole(keptPath, body, changes.cursor).catch(() => undefined);
     return { body, cursor: changes.cursor, keptAt: null, begunAt };
   } catch (error) {
     if (!(error instanceof ApiProblem) || error.problem.status !== 0) throw error;
-    const kept = await keptAnswer(keptPath).catch(() => undefined);
+    const kept = await keptHouse<T, C & Step>(keptPath, take).catch(() => undefined);
     if (!kept) throw error;
-    return { body: kept.body as T, cursor: null, keptAt: kept.keptAt, begunAt };
+    return { ...kept, cursor: null, begunAt };
   }
 }
 

@@ -10,6 +10,11 @@ vi.mock('../offline/answers.ts', () => ({
   answersKept: () => Promise.resolve(),
 }));
 
+vi.mock('../offline/house.ts', () => ({
+  keepWhole: () => Promise.resolve(),
+  keepStep: () => Promise.resolve(),
+}));
+
 const answers: Record<string, unknown> = {
   '/api/door': { me: null, signIn: 'none' },
   '/api/about': { now: '2026-11-25T12:00:00Z' },

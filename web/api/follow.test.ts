@@ -6,7 +6,7 @@ import type { Fetched } from './laidOver.ts';
 import { takeChange } from './follow.ts';
 
 // there is no disk of a browser here
-vi.mock('../offline/answers.ts', () => ({ keepAnswer: () => Promise.resolve() }));
+vi.mock('../offline/house.ts', () => ({ keepStep: () => Promise.resolve() }));
 
 const record = (id: string, version = 1, deleted = false): Stored =>
   ({ kind: 'service', id, version, deleted, content: {} }) as unknown as Stored;

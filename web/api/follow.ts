@@ -2,7 +2,7 @@ import type { QueryClient } from '@tanstack/react-query';
 import type { RecordKind } from '../../contract/records.ts';
 import { takePlan, takeRecords, type Held, type ToldChange, type ToldPlan } from '../../usecases/changes.ts';
 import type { Plan } from '../../usecases/plan/planRows.ts';
-import { keepAnswer } from '../offline/answers.ts';
+import { keepStep } from '../offline/house.ts';
 import { ofPlacesHeld } from './atHand.ts';
 import type { Fetched } from './laidOver.ts';
 import { besideWater } from '../../usecases/water/besideWater.ts';
@@ -53,8 +53,7 @@ export function takeChange(client: QueryClient, { kinds, told }: ToldChange): vo
   if (told && held) {
     const body = takeRecords(held.body, { whole: false, records: told.records });
     client.setQueryData<Fetched>(['snapshot'], { ...held, body, cursor: told.cursor });
-    if (body !== held.body)
-      keepAnswer(ofPlacesHeld('/snapshot'), body, performance.now()).catch(() => undefined);
+    keepStep(ofPlacesHeld('/snapshot'), { ...told, whole: false }, body).catch(() => undefined);
   } else void client.invalidateQueries({ queryKey: ['snapshot'], exact: true });
   // what changed lies at places that this window does not hold
   if (kinds.length > 0) void renewBesides(client, kinds);
@@ -66,6 +65,6 @@ export function takePlanChange(client: QueryClient, told: ToldPlan): void {
   if (!held) return void client.invalidateQueries({ queryKey: ['plan'] });
   const body = takePlan(held.body, told);
   client.setQueryData<Held<Plan>>(['plan'], { body, cursor: told.cursor });
-  if (body !== held.body) keepAnswer(ofPlacesHeld('/plan'), body, performance.now()).catch(() => undefined);
+  keepStep(ofPlacesHeld('/plan'), told, body).catch(() => undefined);
   void client.invalidateQueries({ queryKey: ['plan'], predicate: ({ queryKey }) => queryKey.length > 1 });
 }

@@ -15,7 +15,7 @@ const kept = [
 ];
 const OLDEST_DAYS = 45;
 /** Answers of another shape are no answers: a new version asks anew. Raised with what a kept answer holds. */
-const SHAPE = 5;
+export const SHAPE = 6;
 const DAY_MS = 86_400_000;
 
 export const isKept = (path: string): boolean =>
@@ -34,7 +34,11 @@ export function keepAnswer(path: string, body: unknown, begunAt: number): Promis
   const keeping = device().then(async (db) => {
     await db.put('answers', { path, body, keptAt: Date.now(), shape: SHAPE });
   });
-  lastKept = keeping.catch(() => undefined);
+  return tracked(keeping);
+}
+/** Something on its way to the disk. */
+export function tracked(keeping: Promise<void>): Promise<void> {
+  lastKept = Promise.all([lastKept, keeping.catch(() => undefined)]);
   return keeping;
 }
 /** Everything that has come in so far is on the disk. */
@@ -62,7 +66,7 @@ export async function forgetAnswers(): Promise<void> {
 export async function forgetHouse(): Promise<void> {
   const db = await device();
   for (const path of await db.getAllKeys('answers'))
-    if (/^\/(snapshot|plan)(\?|$)/.test(path)) await db.delete('answers', path);
+    if (/^\/(snapshot|plan)([?#]|$)/.test(path)) await db.delete('answers', path);
 }
 /** What nobody has asked for in a long time. */
 export async function forgetOldAnswers(now: number): Promise<void> {

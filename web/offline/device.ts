@@ -36,7 +36,10 @@ export interface Unit {
 }
 export interface KeptAnswer {
   path: string;
+  /** Of records and plan: as text. */
   body: unknown;
+  /** The state that it is, where the server names it. */
+  cursor?: string;
   /** The device's clock, ms. */
   keptAt: number;
   /** The shape it had when it was kept. */
