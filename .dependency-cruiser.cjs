@@ -5,7 +5,7 @@ const layer = (from, allowed) => ({
   comment: `${from} may import only: ${[from, ...allowed].join(', ')}`,
   from: { path: `^${from}/` },
   to: {
-    path: '^(core|contract|model|usecases|store|server|web|cli|demo|e2e|bench)/',
+    path: '^(core|contract|model|usecases|store|server|web|cli|demo|e2e|benchmarks)/',
     pathNot: `^(${[from, ...allowed].join('|')})/`,
   },
 });
@@ -47,7 +47,7 @@ module.exports = {
     layer('demo', ['store', 'usecases', 'model', 'contract', 'core']),
     layer('cli', ['server', 'demo', 'store', 'usecases', 'model', 'contract', 'core']),
     layer('web', ['usecases', 'model', 'contract', 'core']),
-    layer('bench', ['server', 'demo', 'store', 'usecases', 'model', 'contract', 'core']),
+    layer('benchmarks', ['server', 'demo', 'store', 'usecases', 'model', 'contract', 'core']),
     layer('e2e', []),
     noPackages('core', 'node_modules/(react|express|typeorm|better-sqlite3|@mui|valibot)'),
     {

@@ -93,7 +93,7 @@ const sources = [
   'server',
   'cli',
   'demo',
-  'bench',
+  'benchmarks',
   'web',
   'package-lock.json',
   'tsconfig.build.json',

@@ -58,7 +58,7 @@ check('arrows', 'npx', [
   'demo',
   'web',
   'e2e',
-  'bench',
+  'benchmarks',
 ]);
 check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
 check('types of the interface', 'npx', ['tsc', '-p', 'web/tsconfig.json']);

@@ -34,9 +34,9 @@ import { roundRoutes } from './routes/rounds.ts';
 import { recordRoutes } from './routes/records.ts';
 import { waterRoutes } from './routes/water.ts';
 import { waterWorkRoutes } from './routes/waterWork.ts';
-import { doorRoutes } from './routes/door.ts';
+import { authenticationRoutes } from './routes/authentication.ts';
 import { peopleRoutes } from './routes/people.ts';
-import { reachRoutes } from './routes/reach.ts';
+import { networkAccessRoutes } from './routes/networkAccess.ts';
 import { weekRoutes } from './routes/week.ts';
 import { LiveEvidence } from './liveEvidence.ts';
 
@@ -98,7 +98,7 @@ export function buildApp(parts: AppParts): Express {
   );
   app.use(requestLog(parts.requests));
   app.use(compression({ filter: (req, res) => !isStream(res) && compression.filter(req, res) }));
-  app.use(hygiene(() => access.reach().wideNames()));
+  app.use(hygiene(() => access.networkAccess().wideNames()));
   const api = express.Router();
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
@@ -125,9 +125,9 @@ export function buildApp(parts: AppParts): Express {
     calculatorRoutes(),
     planRoutes(planner),
     placeRoutes(store, planner),
-    doorRoutes(access),
+    authenticationRoutes(access),
     peopleRoutes(access, store),
-    reachRoutes(access),
+    networkAccessRoutes(access),
     weekRoutes(store, evidence, planner, now),
     changeRoutes(store, planner, access),
     pictureRoutes(store, dataDir),

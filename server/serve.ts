@@ -5,7 +5,7 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import { removeDrafts } from '../store/leftovers.ts';
 import { Accounts } from '../store/access/accounts.ts';
-import { DoorLog } from '../store/access/doorLog.ts';
+import { SignInLog } from '../store/access/signInLog.ts';
 import { installationIn } from '../store/access/installation.ts';
 import { PageLinks } from '../store/access/pageLinks.ts';
 import { hashToken, newCode } from '../store/access/secrets.ts';
@@ -15,7 +15,7 @@ import { openDatabases, type Databases } from '../store/database.ts';
 import { takeLock } from '../store/lock.ts';
 import { KeptPlans } from '../store/keptPlans.ts';
 import { Store } from '../store/store.ts';
-import { cameBy, type Door } from './access/caller.ts';
+import { cameBy, type Listener } from './access/caller.ts';
 import type { AccessParts, Received } from './access/accessParts.ts';
 import { Ownership } from './access/identify.ts';
 import { Live } from './access/live.ts';
@@ -24,9 +24,9 @@ import { withoutSecrets } from './logged.ts';
 import { Post } from './mail/post.ts';
 import { Planner } from './planning/planner.ts';
 import { Safekeeping } from './safekeeping/safekeeping.ts';
-import type { OwnFiles } from './reach/certificate.ts';
-import { KeyFolder } from './reach/keyFolder.ts';
-import { Reach } from './reach/reach.ts';
+import type { OwnFiles } from './networkAccess/certificate.ts';
+import { KeyFolder } from './networkAccess/keyFolder.ts';
+import { NetworkAccess } from './networkAccess/networkAccess.ts';
 
 export interface ServeOptions {
   dataDir: string;
@@ -100,9 +100,9 @@ export async function serve(options: ServeOptions): Promise<Running> {
       requests: log,
     });
     const by =
-      (door: Door): RequestListener =>
+      (listener: Listener): RequestListener =>
       (req, res) => {
-        cameBy(req, door);
+        cameBy(req, listener);
         (app as RequestListener)(req, res);
       };
     const server = createServer(by('loopback'));
@@ -119,12 +119,12 @@ export async function serve(options: ServeOptions): Promise<Running> {
       await databases.reader.destroy();
       await databases.writer.destroy();
     };
-    const reach = await begin(address, by('wide')).catch(async (error: unknown) => {
+    const networkAccess = await begin(address, by('wide')).catch(async (error: unknown) => {
       await close();
       throw error;
     });
     const stop = async (): Promise<void> => {
-      await reach.stop();
+      await networkAccess.stop();
       await close();
       release();
     };
@@ -157,32 +157,38 @@ interface Made {
 async function accessParts(
   options: ServeOptions,
   { databases, store, keys, now, warn }: Made,
-): Promise<{ access: AccessParts; begin: (loopback: string, app: RequestListener) => Promise<Reach> }> {
+): Promise<{
+  access: AccessParts;
+  begin: (loopback: string, app: RequestListener) => Promise<NetworkAccess>;
+}> {
   const installation = await installationIn(databases);
-  const log = new DoorLog(databases, now);
+  const log = new SignInLog(databases, now);
   const accounts = new Accounts({ databases, store, log, now });
   const ownership = new Ownership(accounts);
   const wide = options.wide ?? installation.wide;
   const code = wide && !(await ownership.known()) ? newCode() : null;
-  const state: { reach: Reach | null; loopback: string } = { reach: null, loopback: '' };
+  const state: { networkAccess: NetworkAccess | null; loopback: string } = {
+    networkAccess: null,
+    loopback: '',
+  };
   const access: AccessParts = {
     ...{ accounts, log, ownership, now },
     sessions: new Sessions(databases, now),
     links: new PageLinks(databases, log, now),
     post: new Post(keys),
     live: new Live(),
-    reach: () => {
-      if (!state.reach) throw new Error('asked before the server listens');
-      return state.reach;
+    networkAccess: () => {
+      if (!state.networkAccess) throw new Error('asked before the server listens');
+      return state.networkAccess;
     },
     loopback: () => state.loopback,
     firstCode: code === null ? null : { shown: code, hash: hashToken(code) },
     installation: installation.name,
     standIn: options.standIn ?? null,
   };
-  const begin = async (loopback: string, app: RequestListener): Promise<Reach> => {
+  const begin = async (loopback: string, app: RequestListener): Promise<NetworkAccess> => {
     const names = [...new Set([...installation.names, ...(options.names ?? [])])];
-    const reach = new Reach({
+    const networkAccess = new NetworkAccess({
       ...{ databases, keys, app, log: warn },
       now: options.certificateClock ?? now,
       installation: { ...installation, names },
@@ -190,9 +196,9 @@ async function accessParts(
       own: options.own ?? null,
       ...(options.here ? { here: options.here } : {}),
     });
-    Object.assign(state, { reach, loopback });
-    if (wide || options.wide === false) await reach.set(wide, names);
-    return reach;
+    Object.assign(state, { networkAccess, loopback });
+    if (wide || options.wide === false) await networkAccess.set(wide, names);
+    return networkAccess;
   };
   return { access, begin };
 }

@@ -65,9 +65,13 @@ export const router = createBrowserRouter([
     HydrateFallback: () => null,
     errorElement: <Failure />,
     children: [
-      screen('/sign-in', () => import('./screens/door/SignInScreen.tsx'), 'SignInScreen'),
-      screen('/join', () => import('./screens/door/JoinScreen.tsx'), 'JoinScreen'),
-      screen('/first-owner', () => import('./screens/door/FirstOwnerScreen.tsx'), 'FirstOwnerScreen'),
+      screen('/sign-in', () => import('./screens/authentication/SignInScreen.tsx'), 'SignInScreen'),
+      screen('/join', () => import('./screens/authentication/JoinScreen.tsx'), 'JoinScreen'),
+      screen(
+        '/first-owner',
+        () => import('./screens/authentication/FirstOwnerScreen.tsx'),
+        'FirstOwnerScreen',
+      ),
       screen('/shared', () => import('./screens/week/SharedScreen.tsx'), 'SharedScreen'),
       {
         element: <Shell />,
@@ -137,7 +141,11 @@ function inside(): RouteObject[] {
             screen('/catalogue', () => import('./screens/catalogue/CatalogueScreen.tsx'), 'CatalogueScreen'),
             screen('/log', () => import('./screens/log/LogScreen.tsx'), 'LogScreen'),
             screen('/settings', () => import('./screens/settings/SettingsScreen.tsx'), 'SettingsScreen'),
-            screen('/settings/reach', () => import('./screens/reach/ReachScreen.tsx'), 'ReachScreen'),
+            screen(
+              '/settings/network',
+              () => import('./screens/network-access/NetworkAccessScreen.tsx'),
+              'NetworkAccessScreen',
+            ),
             screen('/settings/people', () => import('./screens/people/PeopleScreen.tsx'), 'PeopleScreen'),
             screen('/settings/account', () => import('./screens/account/AccountScreen.tsx'), 'AccountScreen'),
             screen('/rounds', () => import('./screens/rounds/RoundsScreen.tsx'), 'RoundsScreen'),

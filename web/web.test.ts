@@ -8,14 +8,14 @@ import { draftOf, equipmentWrites } from './parts/equipment/draft.ts';
 import { draftWrites, emptyDraft, trueLitres } from './screens/first-run/draft.ts';
 import { stopsOf } from './screens/system/path.ts';
 import { groupsOf } from './screens/today/groups.ts';
-import { componentReach, reaches, scaleOf } from './strip/geometry.ts';
+import { componentRange, axisRanges, scaleOf } from './strip/geometry.ts';
 import { stripOf } from './strip/stripData.ts';
 
 const TODAY = '2026-11-25';
 const kind = (id: string) => findKind(id) ?? expect.fail(id);
 
 describe('the one axis', () => {
-  const scale = scaleOf(500, reaches.list);
+  const scale = scaleOf(500, axisRanges.list);
   test('now stands at its share, time runs both ways and never leaves the strip', () => {
     expect(scale.now).toBeCloseTo(6 + 488 * 0.3, 0);
     const xs = [-5000, -400, -30, -1, 0, 1, 3, 30, 400, 5000].map(scale.x);
@@ -26,8 +26,8 @@ describe('the one axis', () => {
   test('a day near now is wider than a day a month away', () =>
     expect(scale.x(2) - scale.x(1)).toBeGreaterThan(4 * (scale.x(31) - scale.x(30))));
   test('a component has the shortest reach that holds it', () => {
-    expect(componentReach(20, 45)).toMatchObject({ pastDays: 30, aheadDays: 60 });
-    expect(componentReach(900, 9000)).toMatchObject({ pastDays: 1461, aheadDays: 3700 });
+    expect(componentRange(20, 45)).toMatchObject({ pastDays: 30, aheadDays: 60 });
+    expect(componentRange(900, 9000)).toMatchObject({ pastDays: 1461, aheadDays: 3700 });
   });
 });
 

@@ -4,22 +4,22 @@ import { dayOf } from '../../core/time/day.ts';
 import { demoIn, makeDemo } from '../../demo/make.ts';
 import { StandInMail } from '../../demo/standInMail.ts';
 import { takeLock } from '../../store/lock.ts';
-import { reachWords } from '../reachWords.ts';
+import { addressWords } from '../addressWords.ts';
 import { webDir } from '../webDir.ts';
-import { reachOf, started, untilStopped, withReach, type ReachOptions } from './serve.ts';
+import { reachOf, started, untilStopped, withNetworkAccess, type NetworkAccessOptions } from './serve.ts';
 import { now } from '../clock.ts';
 
 const ZONE = 'Europe/Berlin';
 const STALE_DAYS = 7;
 
 export function demoCommand(): Command {
-  return withReach(
+  return withNetworkAccess(
     new Command('demo')
       .description('make the demonstration data if absent, and serve them')
       .option('--data <dir>', 'data directory', './data-demo')
       .option('--fresh', 'make the data anew', false)
       .option('--make-only', 'make the data and end', false),
-  ).action(async (options: ReachOptions & { data: string; fresh: boolean; makeOnly: boolean }) => {
+  ).action(async (options: NetworkAccessOptions & { data: string; fresh: boolean; makeOnly: boolean }) => {
     const dataDir = resolve(options.data);
     const today = dayOf(now(), ZONE);
     if (options.fresh || !demoIn(dataDir, today)) {
@@ -47,7 +47,7 @@ export function demoCommand(): Command {
         ...{ host: '127.0.0.1', port: await mail.listen(), secure: false, user: '', password: '' },
         from: STAND_IN_FROM,
       });
-    process.stderr.write(`Demonstration data: ${dataDir}\n${reachWords(running)}\nStop it with Ctrl C.\n`);
+    process.stderr.write(`Demonstration data: ${dataDir}\n${addressWords(running)}\nStop it with Ctrl C.\n`);
     await untilStopped(running);
     await mail.close();
   });

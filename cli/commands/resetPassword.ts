@@ -5,7 +5,7 @@ import * as v from 'valibot';
 import { Password } from '../../contract/access/account.ts';
 import { roles } from '../../contract/access/rights.ts';
 import { Accounts } from '../../store/access/accounts.ts';
-import { DoorLog } from '../../store/access/doorLog.ts';
+import { SignInLog } from '../../store/access/signInLog.ts';
 import type { Databases } from '../../store/database.ts';
 import { Store } from '../../store/store.ts';
 import { defaultDataDir, withWriting } from '../dataDir.ts';
@@ -13,7 +13,12 @@ import { BadInput } from '../exit.ts';
 import { now } from '../clock.ts';
 
 function accountsIn(databases: Databases): Accounts {
-  return new Accounts({ databases, store: new Store(databases, now), log: new DoorLog(databases, now), now });
+  return new Accounts({
+    databases,
+    store: new Store(databases, now),
+    log: new SignInLog(databases, now),
+    now,
+  });
 }
 
 /** The way back where there is no mail: on the machine itself, with the server stopped. */

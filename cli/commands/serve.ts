@@ -1,10 +1,10 @@
 import { resolve } from 'node:path';
 import { Command } from 'commander';
-import { CertificateProblem } from '../../server/reach/certificate.ts';
+import { CertificateProblem } from '../../server/networkAccess/certificate.ts';
 import { DEFAULT_WIDE_PORT, serve, type Running, type ServeOptions } from '../../server/serve.ts';
 import { defaultDataDir } from '../dataDir.ts';
 import { BadInput } from '../exit.ts';
-import { reachWords } from '../reachWords.ts';
+import { addressWords } from '../addressWords.ts';
 import { webDir } from '../webDir.ts';
 import { now } from '../clock.ts';
 
@@ -27,7 +27,7 @@ export async function untilStopped(running: Running): Promise<void> {
   process.stderr.write('Stopped; everything is saved.\n');
 }
 
-export interface ReachOptions {
+export interface NetworkAccessOptions {
   port: string;
   /** undefined: as it was set in the settings. */
   wide?: boolean;
@@ -38,7 +38,7 @@ export interface ReachOptions {
 }
 
 /** The flags of whoever starts a server. */
-export const withReach = (command: Command): Command =>
+export const withNetworkAccess = (command: Command): Command =>
   command
     .option('--port <number>', 'port on this computer', String(DEFAULT_PORT))
     .option('--wide', 'answer phones and other computers too, with sign-in and over https')
@@ -48,7 +48,7 @@ export const withReach = (command: Command): Command =>
     .option('--cert <file>', 'your own certificate (PEM)')
     .option('--key <file>', 'its key (PEM)');
 
-export function reachOf(options: ReachOptions): Partial<ServeOptions> & { port: number } {
+export function reachOf(options: NetworkAccessOptions): Partial<ServeOptions> & { port: number } {
   const { cert, key } = options;
   if ((cert === undefined) !== (key === undefined))
     throw new BadInput('A certificate of your own needs both --cert and --key.');
@@ -79,17 +79,17 @@ export async function started(options: ServeOptions): Promise<Running> {
 }
 
 export function serveCommand(): Command {
-  return withReach(
+  return withNetworkAccess(
     new Command('serve')
       .description('serve your own data')
       .option('--data <dir>', 'data directory', defaultDataDir()),
-  ).action(async (options: ReachOptions & { data: string }) => {
+  ).action(async (options: NetworkAccessOptions & { data: string }) => {
     const dataDir = resolve(options.data);
     const running = await started({ dataDir, webDir: webDir(), about: { dataDir }, ...reachOf(options) });
     process.stderr.write(
       `Data: ${dataDir}${running.copyBeforeMigration ? ` (older data were copied to ${running.copyBeforeMigration} first)` : ''}\n`,
     );
-    process.stderr.write(`${reachWords(running)}\nStop it with Ctrl C.\n`);
+    process.stderr.write(`${addressWords(running)}\nStop it with Ctrl C.\n`);
     await untilStopped(running);
   });
 }

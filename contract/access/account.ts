@@ -49,7 +49,7 @@ export const Join = v.strictObject({ token: Token, password: Password });
 export const Forgot = v.strictObject({ signIn: SignInName });
 export const NewPassword = v.strictObject({ old: Typed, password: Password });
 
-const reach = {
+const scopeFields = {
   role: choice('The role', roleIds),
   siteIds: ids('The places'),
   systemIds: ids('The systems'),
@@ -70,7 +70,7 @@ export const Invite = v.pipe(
     name: name('The name'),
     signIn: SignInName,
     mail: Mail,
-    ...reach,
+    ...scopeFields,
   }),
   v.check((said) => namesPlaces(said), NO_PLACE),
   v.check((said) => namesSystems(said), NO_SYSTEM),
@@ -82,7 +82,7 @@ export const ChangeAccount = v.pipe(
     baseVersion: number('The version', 1, 1e9, ''),
     mail: Mail,
     disabled: flag('Whether the door is shut to them'),
-    ...reach,
+    ...scopeFields,
   }),
   v.check((said) => namesPlaces(said), NO_PLACE),
   v.check((said) => namesSystems(said), NO_SYSTEM),
@@ -118,7 +118,7 @@ export const TryMail = v.strictObject({
   to: v.pipe(v.string(), v.email('The mail address is not one.')),
 });
 
-export const ReachSetting = v.strictObject({
+export const NetworkAccessSetting = v.strictObject({
   wide: flag('Whether it answers beyond this computer'),
   /** Further names and addresses it answers to. */
   names: v.pipe(
@@ -134,7 +134,7 @@ export const ReachSetting = v.strictObject({
     v.maxLength(20, 'Up to 20 names.'),
   ),
 });
-export type ReachSetting = v.InferOutput<typeof ReachSetting>;
+export type NetworkAccessSetting = v.InferOutput<typeof NetworkAccessSetting>;
 
 export const DeviceReadings = v.strictObject({
   readings: v.pipe(
@@ -191,14 +191,14 @@ export interface PageLinkView {
   revokedAt: string | null;
   usedAt: string | null;
 }
-export interface DoorEvent {
+export interface SignInEvent {
   at: string;
   who: string;
   what: string;
   address: string;
 }
 /** What anybody may know before signing in. */
-export interface DoorView {
+export interface AuthenticationView {
   /** none: nobody needs to sign in; claim: there is no owner yet and the printed code is asked for. */
   signIn: 'none' | 'needed' | 'claim' | 'done';
   beyondThisComputer: boolean;
@@ -229,7 +229,7 @@ export interface Shown {
   mailed: boolean;
   mailWord: string;
 }
-export interface ReachView {
+export interface NetworkAccessView {
   wide: boolean;
   /** Where it answers this computer, and where beyond it. */
   loopback: string;

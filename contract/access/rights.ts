@@ -15,7 +15,7 @@ export const rights = [
   'pictures.read',
   'own.account',
   'people.manage',
-  'reach.manage',
+  'network.manage',
   'readings.send',
 ] as const;
 export type Right = (typeof rights)[number];

@@ -133,10 +133,10 @@ export function possibleAges(
       return ageSince(done, 1 / ROUGH_POINTS);
     });
   }
-  let reach = 1;
-  while (survives(reach) > 0.002 && reach < 1e5) reach *= 1.3;
+  let farthestDays = 1;
+  while (survives(farthestDays) > 0.002 && farthestDays < 1e5) farthestDays *= 1.3;
   const ages = Array.from({ length: UNKNOWN_POINTS }, (_, i) => {
-    const days = (reach * (i + 0.5)) / UNKNOWN_POINTS;
+    const days = (farthestDays * (i + 0.5)) / UNKNOWN_POINTS;
     return plainAge(days, survives(days));
   });
   return weighed(ages, () => 1);

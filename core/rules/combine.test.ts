@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { allowed, casesOf, numberIn, numberOut } from '../reference/cases.ts';
 import { normalCdf, normalQuantileFast } from '../statistics/normal.ts';
 import { beliefOfRange } from '../wear/wearGrid.ts';
-import { bent, causeStates } from './commonCause.ts';
+import { conditionalOn, causeStates } from './commonCause.ts';
 import { plainAge } from './age.ts';
 import { combine, daysUntilDue, whoGoverns } from './combine.ts';
 import { FARTHEST_DAYS } from './farthest.ts';
@@ -105,7 +105,8 @@ describe('rules that one cause drives', () => {
     for (const days of [15, 30, 45, 70]) {
       const value = a.survives(days);
       const mean = causeStates([a, b]).reduce(
-        (sum, { weight, bends }) => sum + weight * bent(value, normalQuantileFast(value), bends[0] ?? null),
+        (sum, { weight, bends }) =>
+          sum + weight * conditionalOn(value, normalQuantileFast(value), bends[0] ?? null),
         0,
       );
       expect(Math.abs(mean - value)).toBeLessThan(0.01);

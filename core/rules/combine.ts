@@ -1,6 +1,6 @@
 import type { PossibleAge } from './age.ts';
 import { normalQuantileFast } from '../statistics/normal.ts';
-import { bent, causeStates, type CauseState } from './commonCause.ts';
+import { conditionalOn, causeStates, type CauseState } from './commonCause.ts';
 import type { RuleCurve } from './evaluation.ts';
 import { FARTHEST_DAYS } from './farthest.ts';
 
@@ -38,7 +38,8 @@ function jointly(values: readonly number[], states: readonly CauseState[]): numb
   let sum = 0;
   for (const { weight, bends } of states) {
     let product = weight;
-    for (let i = 0; i < values.length; i++) product *= bent(values[i] ?? 0, scores[i] ?? 0, bends[i] ?? null);
+    for (let i = 0; i < values.length; i++)
+      product *= conditionalOn(values[i] ?? 0, scores[i] ?? 0, bends[i] ?? null);
     sum += product;
   }
   return sum;
@@ -78,10 +79,10 @@ const GOVERN_POINTS = 140;
 export function whoGoverns(curves: readonly Curved[], ages: readonly PossibleAge[]): number[] {
   if (curves.length <= 1) return curves.map(() => 1);
   const oldest = beginningOf(ages);
-  const reach = daysUntilDue(combine(curves, ages), 0.999, oldest);
+  const surelyDue = daysUntilDue(combine(curves, ages), 0.999, oldest);
   const chances = curves.map(() => 0);
   const from = Math.asinh(-oldest);
-  const to = Math.asinh(Math.min(FARTHEST_DAYS, reach + 1));
+  const to = Math.asinh(Math.min(FARTHEST_DAYS, surelyDue + 1));
   const states = causeStates(curves);
   for (const age of ages) addGoverning(curves, age, states, { from, to, oldest }, chances);
   const total = chances.reduce((sum, chance) => sum + chance, 0);
@@ -99,7 +100,9 @@ function addGoverning(
   const inStates = (days: number) => {
     const values = curves.map((curve) => curve.notDue(days, age));
     const scores = states.length > 1 ? values.map(normalQuantileFast) : values;
-    return states.map(({ bends }) => values.map((value, i) => bent(value, scores[i] ?? 0, bends[i] ?? null)));
+    return states.map(({ bends }) =>
+      values.map((value, i) => conditionalOn(value, scores[i] ?? 0, bends[i] ?? null)),
+    );
   };
   let before = inStates(-oldest);
   for (let k = 1; k <= GOVERN_POINTS; k++) {

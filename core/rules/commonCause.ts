@@ -54,7 +54,7 @@ export function causeStates(curves: readonly Pick<RuleCurve, 'cause'>[]): readon
 }
 
 /** A survival, with its standard normal score, in one state of its cause. What is certain stays certain in every state. */
-export function bent(survival: number, score: number, bend: Bend | null): number {
+export function conditionalOn(survival: number, score: number, bend: Bend | null): number {
   if (bend === null || survival <= 0 || survival >= 1) return survival;
   return normalCdfFast((score + bend.shift) * bend.scale);
 }

@@ -55,8 +55,8 @@ function totalOfRate(readings: Counter['readings'], from: Instant, to: Instant):
 function totalOfMeter(readings: Counter['readings'], from: Instant, to: Instant): number | null {
   const [first, last] = [readings[0], readings.at(-1)];
   if (!first || !last || last.at - first.at < MS_PER_DAY) return null;
-  const reach = REACHES_DAYS * MS_PER_DAY;
-  if (first.at - from > reach || to - last.at > reach) return null;
+  const farthestMs = REACHES_DAYS * MS_PER_DAY;
+  if (first.at - from > farthestMs || to - last.at > farthestMs) return null;
   const before = Math.max(0, first.at - from) * rateOf(readings.slice(0, 2));
   const after = Math.max(0, to - last.at) * rateOf(readings.slice(-2));
   let within = 0;

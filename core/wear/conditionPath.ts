@@ -16,7 +16,7 @@ export interface PathReading {
   /** Exposure since the last service, over 0. */
   age: number;
   /** Share of the way from the clean value (0) to the limit (1); may be below 0 or above 1. */
-  way: number;
+  fractionToLimit: number;
 }
 /**
  * The belief about one life from a noisy path to its limit.
@@ -31,13 +31,13 @@ export function lifeByPath(
   errorShare: number,
 ): LifeBelief {
   const sd = Math.hypot(errorShare, WANDER);
-  const read = readings.map(({ age, way }) => ({ logAge: Math.log(age), way }));
+  const read = readings.map(({ age, fractionToLimit }) => ({ logAge: Math.log(age), fractionToLimit }));
   return knowing(expected, (logLife) => {
     let sum = 0;
     for (const { bend, weight } of BENDS) {
       let fit = 0;
-      for (const { logAge, way } of read) {
-        const miss = (way - Math.exp(bend * (logAge - logLife))) / sd;
+      for (const { logAge, fractionToLimit } of read) {
+        const miss = (fractionToLimit - Math.exp(bend * (logAge - logLife))) / sd;
         // a reading far off the path is a slip of the reader, not the end of the belief
         fit -= 2.5 * Math.log1p((miss * miss) / 4);
       }

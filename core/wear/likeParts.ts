@@ -1,4 +1,4 @@
-import { catalogueBelief, MU_STEP, normalise, type GridReach, type OffsetWeights } from './wearGrid.ts';
+import { catalogueBelief, MU_STEP, normalise, type GridSpan, type OffsetWeights } from './wearGrid.ts';
 
 // Like parts (same kind and job, same keeper) have lives about a common one: μ of a part = m + its own difference.
 // What the others show of m, widened by how different such parts turn out to be, is a part's prior. How different is
@@ -40,17 +40,13 @@ function spread(weights: Float64Array, kernel: Float64Array): Float64Array {
 
 /**
  * For each part of a group, what the others say of its life before its own records are read.
- * @param evidence of each part over offsets of one reach; all ones for a part without records
+ * @param evidence of each part over offsets of one span; all ones for a part without records
  * @param tau the catalogue's spread of typical lives
  */
-export function lendToEach(
-  evidence: readonly LifeEvidence[],
-  reach: GridReach,
-  tau: number,
-): OffsetWeights[] {
-  const prior = catalogueBelief(tau, reach);
+export function lendToEach(evidence: readonly LifeEvidence[], span: GridSpan, tau: number): OffsetWeights[] {
+  const prior = catalogueBelief(tau, span);
   const count = prior.length;
-  const lent = evidence.map(() => new Float64Array(count));
+  const pooledPriors = evidence.map(() => new Float64Array(count));
   const byWidth = WIDTHS.map((width) => {
     const kernel = kernelOf(width, count);
     const logs = evidence.map((one) => spread(one, kernel).map((value) => Math.log(Math.max(value, 1e-300))));
@@ -68,14 +64,14 @@ export function lendToEach(
       const posterior = (ofWidth[part] as Float64Array).map((value) => Math.exp(value - highest));
       // not scaled to one: a width that explains the others better weighs more
       const widened = spread(posterior, (byWidth[w] as { kernel: Float64Array }).kernel);
-      const target = lent[part] as Float64Array;
+      const target = pooledPriors[part] as Float64Array;
       for (let i = 0; i < count; i++)
         target[i] = (target[i] as number) + (WIDTH_PRIOR[w] as number) * (widened[i] as number);
     });
   });
-  return lent.map((weights) => {
+  return pooledPriors.map((weights) => {
     normalise(weights);
-    return { stepsBelow: reach.stepsBelow, weights };
+    return { stepsBelow: span.stepsBelow, weights };
   });
 }
 

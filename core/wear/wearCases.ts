@@ -9,8 +9,8 @@ import {
   beliefOfRange,
   gridSigmas,
   houseSigmaPrior,
-  reachOf,
-  reachOfGrid,
+  gridSpanOf,
+  spanOfGrid,
   type LifeRange,
   type OffsetWeights,
   type WearGrid,
@@ -129,26 +129,26 @@ function lendWithin(
     grid: grids[index] ?? null,
     belief: beliefOfRange((cases[index] as PreparedCase).counted.range),
   }));
-  const reaches = parts.map(({ grid, belief }) => (grid ? reachOfGrid(grid) : reachOf(belief.middle, [])));
-  const reach = {
-    stepsBelow: Math.max(...reaches.map((one) => one.stepsBelow)),
-    stepsAbove: Math.max(...reaches.map((one) => one.stepsAbove)),
+  const spans = parts.map(({ grid, belief }) => (grid ? spanOfGrid(grid) : gridSpanOf(belief.middle, [])));
+  const span = {
+    stepsBelow: Math.max(...spans.map((one) => one.stepsBelow)),
+    stepsAbove: Math.max(...spans.map((one) => one.stepsAbove)),
   };
-  const count = reach.stepsBelow + reach.stepsAbove + 1;
+  const count = span.stepsBelow + span.stepsAbove + 1;
   const described = parts.map(({ index, grid, belief }, k) => {
     const own =
       grid === null
         ? new Float64Array(count).fill(1)
-        : lifeEvidence(grid, sigma, count, reach.stepsBelow - (reaches[k]?.stepsBelow ?? 0));
+        : lifeEvidence(grid, sigma, count, span.stepsBelow - (spans[k]?.stepsBelow ?? 0));
     return { index, belief, own, key: own.join(' ') };
   });
   described.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0));
-  const lent = lendToEach(
+  const pooledPriors = lendToEach(
     described.map((one) => one.own),
-    reach,
+    span,
     described[0]?.belief.tau ?? 1,
   );
-  described.forEach(({ index }, k) => (like[index] = lent[k] ?? null));
+  described.forEach(({ index }, k) => (like[index] = pooledPriors[k] ?? null));
 }
 
 /** How well each ln life explains the records: posterior over prior, σ as all jobs show it, at most 1. */

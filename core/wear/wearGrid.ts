@@ -9,7 +9,7 @@ const SIGMA_COUNT = 5;
 const SIGMA_MEDIAN = 0.23;
 const SIGMA_LOG_SD = 0.5;
 /** μ is carried about the catalogue's middle, wider where the log lies outside. */
-const MU_REACH = 2.4;
+const MU_SPAN = 2.4;
 const MU_MARGIN = 0.5;
 export const MU_STEP = 0.1;
 /** A catalogue range can be wrong for this keeper: a second, wider belief with a small weight. */
@@ -72,13 +72,13 @@ export function beliefOfRange({ lo, hi }: LifeRange): { middle: number; tau: num
 }
 
 /** How many steps a grid reaches to each side of the range's middle, so that it holds every exposure seen. */
-export interface GridReach {
+export interface GridSpan {
   stepsBelow: number;
   stepsAbove: number;
 }
-export function reachOf(middle: number, logExposures: readonly number[]): GridReach {
-  let below = MU_REACH;
-  let above = MU_REACH;
+export function gridSpanOf(middle: number, logExposures: readonly number[]): GridSpan {
+  let below = MU_SPAN;
+  let above = MU_SPAN;
   for (const logExposure of logExposures) {
     below = Math.max(below, middle - logExposure + MU_MARGIN);
     above = Math.max(above, logExposure - middle + MU_MARGIN);
@@ -86,14 +86,14 @@ export function reachOf(middle: number, logExposures: readonly number[]): GridRe
   return { stepsBelow: Math.ceil(below / MU_STEP - 1e-9), stepsAbove: Math.ceil(above / MU_STEP - 1e-9) };
 }
 
-/** The reach that a grid was made with. */
-export function reachOfGrid({ mus, middle }: WearGrid): GridReach {
+/** The span that a grid was made with. */
+export function spanOfGrid({ mus, middle }: WearGrid): GridSpan {
   const stepsBelow = Math.round((middle - (mus[0] as number)) / MU_STEP);
   return { stepsBelow, stepsAbove: mus.length - 1 - stepsBelow };
 }
 
 /** What the catalogue alone says of ln life, robustly: μ ~ 0.85 N(m₀, τ²) + 0.15 N(m₀, τ² + 0.7²), summing to 1. */
-export function catalogueBelief(tau: number, { stepsBelow, stepsAbove }: GridReach): Float64Array {
+export function catalogueBelief(tau: number, { stepsBelow, stepsAbove }: GridSpan): Float64Array {
   const wide = Math.hypot(tau, WRONG_RANGE_SD);
   const belief = Float64Array.from({ length: stepsBelow + stepsAbove + 1 }, (_, i) => {
     const offset = (i - stepsBelow) * MU_STEP;
@@ -111,8 +111,8 @@ const LIKE_SHARE = 0.9;
 
 function believed(catalogue: Float64Array, stepsBelow: number, like: OffsetWeights): Float64Array {
   const mixed = catalogue.map((weight, i) => {
-    const lent = like.weights[i - stepsBelow + like.stepsBelow] ?? 0;
-    return (1 - LIKE_SHARE) * weight + LIKE_SHARE * lent;
+    const pooledPrior = like.weights[i - stepsBelow + like.stepsBelow] ?? 0;
+    return (1 - LIKE_SHARE) * weight + LIKE_SHARE * pooledPrior;
   });
   normalise(mixed);
   return mixed;
@@ -131,19 +131,19 @@ export function priorGrid(
   priors: WearPriors = housePriors,
 ): WearGrid {
   const { middle, tau } = beliefOfRange(range);
-  const reach = reachOf(middle, logExposures);
-  // many jobs share a range: its belief is worked out once
-  const key = `${tau} ${reach.stepsBelow} ${reach.stepsAbove}`;
+  const span = gridSpanOf(middle, logExposures);
+  // many jobs share a span: its belief is worked out once
+  const key = `${tau} ${span.stepsBelow} ${span.stepsAbove}`;
   let catalogue = beliefs.get(key);
   if (!catalogue) {
     if (beliefs.size >= MOST_BELIEFS) beliefs.clear();
-    catalogue = catalogueBelief(tau, reach);
+    catalogue = catalogueBelief(tau, span);
     beliefs.set(key, catalogue);
   }
-  const muPrior = priors.like ? believed(catalogue, reach.stepsBelow, priors.like) : catalogue;
+  const muPrior = priors.like ? believed(catalogue, span.stepsBelow, priors.like) : catalogue;
   const count = muPrior.length;
   const mus = new Float64Array(count);
-  for (let i = 0; i < count; i++) mus[i] = middle + (i - reach.stepsBelow) * MU_STEP;
+  for (let i = 0; i < count; i++) mus[i] = middle + (i - span.stepsBelow) * MU_STEP;
   const weights = new Float64Array(count * SIGMA_COUNT);
   for (let j = 0; j < SIGMA_COUNT; j++) {
     const ofSigma = priors.sigma[j] ?? 0;

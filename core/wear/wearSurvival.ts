@@ -121,15 +121,15 @@ const OVER = 5;
 const NEGLIGIBLE = 2e-6;
 
 /** Φ(k·step/σ) for k from −n to n: the fall of one cell's survival, the same for every job. */
-const falls = new Map<number, { reach: number; values: Float64Array }>();
-function fallOf(sigma: number): { reach: number; values: Float64Array } {
+const falls = new Map<number, { halfWidth: number; values: Float64Array }>();
+function fallOf(sigma: number): { halfWidth: number; values: Float64Array } {
   const known = falls.get(sigma);
   if (known) return known;
-  const reach = Math.ceil((OVER * sigma) / FINE_STEP);
-  const values = Float64Array.from({ length: 2 * reach + 1 }, (_, k) =>
-    normalCdfFast(((reach - k) * FINE_STEP) / sigma),
+  const halfWidth = Math.ceil((OVER * sigma) / FINE_STEP);
+  const values = Float64Array.from({ length: 2 * halfWidth + 1 }, (_, k) =>
+    normalCdfFast(((halfWidth - k) * FINE_STEP) / sigma),
   );
-  const made = { reach, values };
+  const made = { halfWidth, values };
   falls.set(sigma, made);
   return made;
 }
@@ -163,18 +163,18 @@ export function wearSurvivalTable(grid: WearGrid): { from: number; step: number;
   const steps = new Float64Array(points + 1);
   let total = 0;
   for (let j = 0; j < sigmas.length; j++) {
-    const { reach, values: fall } = fallOf(sigmas[j] ?? 1);
+    const { halfWidth, values: fall } = fallOf(sigmas[j] ?? 1);
     for (let i = 0; i < count; i++) {
       const weight = weights[j * count + i] ?? 0;
       if (weight < NEGLIGIBLE) continue;
       total += weight;
       const centre = margin + i * FINE;
-      const first = Math.max(0, centre - reach);
-      const last = Math.min(points - 1, centre + reach);
+      const first = Math.max(0, centre - halfWidth);
+      const last = Math.min(points - 1, centre + halfWidth);
       steps[0] = (steps[0] ?? 0) + weight;
       steps[first] = (steps[first] ?? 0) - weight;
       for (let k = first; k <= last; k++)
-        values[k] = (values[k] ?? 0) + weight * (fall[k - centre + reach] ?? 0);
+        values[k] = (values[k] ?? 0) + weight * (fall[k - centre + halfWidth] ?? 0);
     }
   }
   let whole = 0;

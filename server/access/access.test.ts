@@ -2,7 +2,7 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { v7 as uuid } from 'uuid';
-import type { DoorEvent, DoorView, SessionView, Shown } from '../../contract/access/account.ts';
+import type { SignInEvent, AuthenticationView, SessionView, Shown } from '../../contract/access/account.ts';
 import type { Revision } from '../../contract/work.ts';
 import { oneSock, work } from '../../store/testing/fixtures.ts';
 import type { Client } from '../testing/client.ts';
@@ -21,16 +21,22 @@ const signIn = { signIn: 'marit', password: passwordOf('marit') };
 describe('the first owner', () => {
   test('until there is one, this computer asks nobody; from then on it asks everybody', async () => {
     const before = house.near();
-    expect((await before.get<DoorView>('/door')).json).toMatchObject({ signIn: 'none', me: null });
+    expect((await before.get<AuthenticationView>('/authentication')).json).toMatchObject({
+      signIn: 'none',
+      me: null,
+    });
     expect((await before.get('/snapshot')).status).toBe(200);
     const owner = await house.owner();
-    expect((await owner.get<DoorView>('/door')).json).toMatchObject({
+    expect((await owner.get<AuthenticationView>('/authentication')).json).toMatchObject({
       signIn: 'done',
       me: { name: 'Marit', role: 'owner' },
     });
     const refused = await before.get<{ detail: string }>('/snapshot');
     expect([refused.status, refused.json.detail]).toEqual([401, 'You are not signed in.']);
-    expect((await before.get<DoorView>('/door')).json).toMatchObject({ signIn: 'needed', me: null });
+    expect((await before.get<AuthenticationView>('/authentication')).json).toMatchObject({
+      signIn: 'needed',
+      me: null,
+    });
   });
   test('cannot be claimed twice, however close together', async () => {
     const claims = ['anna', 'bela', 'cora'].map((signIn) =>
@@ -77,7 +83,7 @@ describe('signing in', () => {
     };
     beforeEach(async () => {
       const owner = await house.owner();
-      await owner.put('/reach', { wide: true, names: [] });
+      await owner.put('/network-access', { wide: true, names: [] });
     });
     test('after five wrong tries the next ones wait, and the answer says how long', async () => {
       const far = house.far();
@@ -153,7 +159,7 @@ describe('sessions', () => {
     const beside = ['/snapshot', '/plan', '/changes'].map((path) => client.get(path));
     expect((await Promise.all(beside)).map((one) => one.status)).toEqual([200, 200, 200]);
     expect([...client.cookies.values()]).toEqual([...before.values()]);
-    expect((await client.get('/door')).status).toBe(200);
+    expect((await client.get('/authentication')).status).toBe(200);
     expect([...client.cookies.values()]).not.toEqual([...before.values()]);
     expect((await client.get<SessionView[]>('/me/sessions')).json).toHaveLength(1);
     const late = house.near();
@@ -255,7 +261,7 @@ describe('people', () => {
   });
   test('one person has one account', async () => {
     const owner = await house.owner();
-    const me = (await owner.get<DoorView>('/door')).json.me;
+    const me = (await owner.get<AuthenticationView>('/authentication')).json.me;
     const said = { id: uuid(), personId: me?.personId, name: 'Marit', signIn: 'again', mail: null };
     const second = await owner.post('/accounts', { ...said, role: 'keeper', siteIds: [], systemIds: [] });
     expect([second.status, second.json]).toMatchObject([422, { errors: [{ pointer: '/personId' }] }]);
@@ -273,7 +279,7 @@ describe('people', () => {
       401,
     );
     expect((await owner.put(`/accounts/${id}`, { ...said, role: 'keeper' })).status).toBe(409);
-    const me = (await owner.get<DoorView>('/door')).json.me;
+    const me = (await owner.get<AuthenticationView>('/authentication')).json.me;
     const alone = await owner.put<{ detail: string }>(`/accounts/${me?.accountId ?? ''}`, {
       ...said,
       baseVersion: 1,
@@ -310,7 +316,9 @@ describe('people', () => {
     const owner = await house.owner();
     await house.near().post('/access/sign-in', { signIn: 'thief', password: 'guess after guess' });
     await house.person(owner, 'keeper', {}, 'ole');
-    const said = (await owner.get<DoorEvent[]>('/door-log')).json.map(({ who, what }) => `${who} ${what}`);
+    const said = (await owner.get<SignInEvent[]>('/sign-in-log')).json.map(
+      ({ who, what }) => `${who} ${what}`,
+    );
     expect(said).toEqual([
       'ole took the invitation',
       'Marit invited ole as keeper',
@@ -354,7 +362,7 @@ test('a first owner whose name stands in the records already is that person', as
   await house.near().post('/work', { writes: [person] });
   const owner = await house.owner();
   expect((await owner.get<unknown[]>('/records/person')).json).toHaveLength(1);
-  expect((await owner.get<DoorView>('/door')).json.me?.personId).toBe(person.id);
+  expect((await owner.get<AuthenticationView>('/authentication')).json.me?.personId).toBe(person.id);
   // a client does no work here: they are nobody of the records
   const { writes, ids } = oneSock();
   await owner.post('/work', work(...writes));

@@ -1,9 +1,9 @@
 import type { Accounts } from '../../store/access/accounts.ts';
-import type { DoorLog } from '../../store/access/doorLog.ts';
+import type { SignInLog } from '../../store/access/signInLog.ts';
 import type { PageLinks } from '../../store/access/pageLinks.ts';
 import type { Sessions } from '../../store/access/sessions.ts';
 import type { Post } from '../mail/post.ts';
-import type { Reach } from '../reach/reach.ts';
+import type { NetworkAccess } from '../networkAccess/networkAccess.ts';
 import type { Ownership } from './identify.ts';
 import type { Live } from './live.ts';
 
@@ -22,11 +22,11 @@ export interface AccessParts {
   accounts: Accounts;
   sessions: Sessions;
   links: PageLinks;
-  log: DoorLog;
+  log: SignInLog;
   ownership: Ownership;
   post: Post;
   live: Live;
-  reach: () => Reach;
+  networkAccess: () => NetworkAccess;
   /** Where the application answers this computer. */
   loopback: () => string;
   /** Asked of a first owner who comes from beyond this computer; null: none comes that way. */

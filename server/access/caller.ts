@@ -6,7 +6,7 @@ import type { AccountRow, SessionRow } from '../../store/access/rows.ts';
 import { HttpProblem } from '../httpProblem.ts';
 
 /** By which listener a request came: from this computer, or from beyond it. */
-export type Door = 'loopback' | 'wide';
+export type Listener = 'loopback' | 'wide';
 
 /** Who asks, and what that allows. */
 export interface Caller {
@@ -25,14 +25,14 @@ export const nobody: Caller = {
   linkId: null,
 };
 
-const doors = new WeakMap<object, Door>();
+const listeners = new WeakMap<object, Listener>();
 const callers = new WeakMap<object, Caller>();
 
 /** Said by the listener that took the request, never by anything in the request. */
-export function cameBy(req: object, door: Door): void {
-  doors.set(req, door);
+export function cameBy(req: object, listener: Listener): void {
+  listeners.set(req, listener);
 }
-export const doorOf = (req: object): Door => doors.get(req) ?? 'wide';
+export const listenerOf = (req: object): Listener => listeners.get(req) ?? 'wide';
 export function setCaller(req: object, caller: Caller): void {
   callers.set(req, caller);
 }

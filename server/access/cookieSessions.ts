@@ -5,7 +5,7 @@ import bowser from 'bowser';
 import type { AccountRow, SessionRow } from '../../store/access/rows.ts';
 import type { Sessions } from '../../store/access/sessions.ts';
 import { hashExactly } from '../../store/access/secrets.ts';
-import { addressOf, doorOf } from './caller.ts';
+import { addressOf, listenerOf } from './caller.ts';
 
 declare module 'express-session' {
   interface SessionData {
@@ -22,7 +22,7 @@ const COOKIE_MS = 90 * DAY_MS;
 /** A cookie that was copied is worth nothing after this, or shows. */
 const ROTATE_MS = DAY_MS;
 /** Only where a window asks alone and is answered at once: two requests side by side would each get an id. */
-const ROTATES = '/door';
+const ROTATES = '/authentication';
 
 type Done = (error?: unknown) => void;
 /** The package's answers are callbacks; a fault of the database goes to the error border. */
@@ -92,7 +92,7 @@ export function cookieSessions({ sessions, secret, installation, now }: CookiePa
   return [
     (req, _res, next) => {
       // browsers hold this computer's own plain address for trustworthy and take Secure cookies from it
-      if (doorOf(req) === 'loopback') Object.defineProperty(req, 'secure', { value: true });
+      if (listenerOf(req) === 'loopback') Object.defineProperty(req, 'secure', { value: true });
       next();
     },
     read,

@@ -1,7 +1,7 @@
 import type { RequestHandler } from 'express';
 import { HttpProblem } from '../httpProblem.ts';
-import { loopbackNames, nameInHost } from '../reach/names.ts';
-import { doorOf } from './caller.ts';
+import { loopbackNames, nameInHost } from '../networkAccess/names.ts';
+import { listenerOf } from './caller.ts';
 
 const reads = new Set(['GET', 'HEAD', 'OPTIONS']);
 
@@ -12,21 +12,21 @@ const reads = new Set(['GET', 'HEAD', 'OPTIONS']);
  */
 export function hygiene(wideNames: () => readonly string[]): RequestHandler {
   return (req, _res, next) => {
-    const door = doorOf(req);
+    const listener = listenerOf(req);
     const host = req.headers.host ?? '';
     const name = nameInHost(host);
-    const known = loopbackNames.includes(name) || (door === 'wide' && wideNames().includes(name));
+    const known = loopbackNames.includes(name) || (listener === 'wide' && wideNames().includes(name));
     if (!known)
       throw new HttpProblem(
         421,
         'Not for this address',
-        door === 'loopback'
+        listener === 'loopback'
           ? 'This server answers at localhost only.'
           : 'This server does not know the name it was called by.',
         'Open it under an address that it printed, or add the name in its settings.',
       );
     if (!reads.has(req.method)) {
-      const own = `${door === 'loopback' ? 'http' : 'https'}://${host}`;
+      const own = `${listener === 'loopback' ? 'http' : 'https'}://${host}`;
       const { origin } = req.headers;
       const elsewhere = origin !== undefined ? origin !== own : isForeignFetch(req.headers['sec-fetch-site']);
       // a browser always names the page that writes: a cookie without one is no browser of ours

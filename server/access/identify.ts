@@ -4,7 +4,7 @@ import type { Scope } from '../../usecases/access/scope.ts';
 import type { Accounts } from '../../store/access/accounts.ts';
 import type { PageLinks } from '../../store/access/pageLinks.ts';
 import type { AccountRow, PageLinkRow } from '../../store/access/rows.ts';
-import { doorOf, nobody, setCaller, type Caller } from './caller.ts';
+import { listenerOf, nobody, setCaller, type Caller } from './caller.ts';
 
 function scopeOf({ role, siteIds, systemIds }: AccountRow): Scope {
   const { sees } = roles[role];
@@ -50,7 +50,7 @@ export function identify(accounts: Accounts, links: PageLinks, ownership: Owners
       const { account, session } = found;
       return { kind: account.role, scope: scopeOf(account), account, session, linkId: null };
     }
-    if (doorOf(req) === 'loopback' && !(await ownership.known()))
+    if (listenerOf(req) === 'loopback' && !(await ownership.known()))
       return { ...nobody, kind: 'alone', scope: null };
     return nobody;
   };

@@ -15,7 +15,7 @@ const readers = 'owner keeper helper client alone';
 
 /** Written out by hand, apart from the table that the server follows: who reaches what. */
 const expected: Record<keyof typeof matrix, string> = {
-  'GET /door': everybody,
+  'GET /authentication': everybody,
   'POST /access/first-owner': everybody,
   'POST /access/sign-in': everybody,
   'POST /access/link': everybody,
@@ -29,12 +29,12 @@ const expected: Record<keyof typeof matrix, string> = {
   'PUT /accounts/:id': 'owner alone',
   'POST /accounts/:id/reset': 'owner alone',
   'POST /accounts/:id/sign-out': 'owner alone',
-  'GET /door-log': 'owner alone',
+  'GET /sign-in-log': 'owner alone',
   'GET /page-links': 'owner alone',
   'POST /page-links': 'owner alone',
   'POST /page-links/:id/revoke': 'owner alone',
-  'GET /reach': 'owner alone',
-  'PUT /reach': 'owner alone',
+  'GET /network-access': 'owner alone',
+  'PUT /network-access': 'owner alone',
   'GET /mail': 'owner alone',
   'PUT /mail': 'owner alone',
   'DELETE /mail': 'owner alone',

@@ -7,7 +7,7 @@ import { callerOf, may, refuse } from './caller.ts';
  * all routes and knows no others.
  */
 export const matrix = {
-  'GET /door': 'anybody',
+  'GET /authentication': 'anybody',
   'POST /access/first-owner': 'anybody',
   'POST /access/sign-in': 'anybody',
   'POST /access/sign-out': 'anybody',
@@ -25,18 +25,18 @@ export const matrix = {
   'PUT /accounts/:id': 'people.manage',
   'POST /accounts/:id/reset': 'people.manage',
   'POST /accounts/:id/sign-out': 'people.manage',
-  'GET /door-log': 'people.manage',
+  'GET /sign-in-log': 'people.manage',
   'GET /page-links': 'people.manage',
   'POST /page-links': 'people.manage',
   'POST /page-links/:id/revoke': 'people.manage',
 
-  'GET /reach': 'reach.manage',
-  'PUT /reach': 'reach.manage',
-  'GET /mail': 'reach.manage',
-  'PUT /mail': 'reach.manage',
-  'DELETE /mail': 'reach.manage',
-  'POST /mail/try': 'reach.manage',
-  'GET /mail/stand-in': 'reach.manage',
+  'GET /network-access': 'network.manage',
+  'PUT /network-access': 'network.manage',
+  'GET /mail': 'network.manage',
+  'PUT /mail': 'network.manage',
+  'DELETE /mail': 'network.manage',
+  'POST /mail/try': 'network.manage',
+  'GET /mail/stand-in': 'network.manage',
 
   'GET /week': 'week.read',
   'GET /changes': 'changes.follow',

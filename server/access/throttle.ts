@@ -3,7 +3,7 @@ import type { Request, RequestHandler, Response } from 'express';
 import ipaddr from 'ipaddr.js';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { HttpProblem } from '../httpProblem.ts';
-import { addressOf, callerOf, doorOf } from './caller.ts';
+import { addressOf, callerOf, listenerOf } from './caller.ts';
 
 // Guessing is slowed: by whom it aims at and where it comes from, together. Whoever guesses at a name from one place keeps
 // nobody out at another, least of all at the computer that serves.
@@ -30,7 +30,7 @@ function addressKey(req: Request): string {
   const address = ipaddr.parse(text);
   return address.kind() === 'ipv4' ? text : address.toByteArray().slice(0, 7).join('.');
 }
-const from = (req: Request): string => `${doorOf(req)} ${addressKey(req)}`;
+const from = (req: Request): string => `${listenerOf(req)} ${addressKey(req)}`;
 /** As long as any other: what is typed for a name may be a book. */
 const nameKey = (req: Request): string => {
   const { account } = callerOf(req);
@@ -97,7 +97,7 @@ function growing(proved: Set<string>): RequestHandler {
     const waiting = await waits.get(key);
     if (waiting && waiting.consumedPoints > 1) return tooMany(res, waiting.msBeforeNext);
     const { consumedPoints } = await wrong.penalty(key);
-    const delay = delayAfter(consumedPoints, doorOf(req) === 'loopback' ? LONGEST_HERE_S : WINDOW_S);
+    const delay = delayAfter(consumedPoints, listenerOf(req) === 'loopback' ? LONGEST_HERE_S : WINDOW_S);
     if (delay > 0) await waits.block(key, delay);
     res.once('finish', () => {
       if (wasRefused(res)) return;
@@ -115,7 +115,7 @@ function growing(proved: Set<string>): RequestHandler {
 /** Names and passwords: of one's own one too. */
 export function signInThrottle(): RequestHandler[] {
   const proved = new Set<string>();
-  const isHere = (req: Request): boolean => doorOf(req) === 'loopback';
+  const isHere = (req: Request): boolean => listenerOf(req) === 'loopback';
   return [
     limited(TRIES_OF_ADDRESS, WINDOW_S, (req) => (isHere(req) ? null : from(req))),
     limited(TRIES_OF_NAME, DAY_S, (req) => (isHere(req) || proved.has(pairKey(req)) ? null : nameKey(req))),

@@ -1,7 +1,7 @@
 import { createTransport } from 'nodemailer';
 import * as v from 'valibot';
 import { MailSetting } from '../../contract/access/account.ts';
-import type { KeyFolder } from '../reach/keyFolder.ts';
+import type { KeyFolder } from '../networkAccess/keyFolder.ts';
 import { HttpProblem } from '../httpProblem.ts';
 
 export interface Letter {

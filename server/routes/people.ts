@@ -15,7 +15,7 @@ import { HttpProblem } from '../httpProblem.ts';
 import { invitation, newPassword } from '../mail/letters.ts';
 import { StoreProblem } from '../../store/problems.ts';
 import type { Store } from '../../store/store.ts';
-import { feedOf, linkTo, trustFirst, untilWord } from './door.ts';
+import { feedOf, linkTo, trustFirst, untilWord } from './authentication.ts';
 
 const instant = (at: number | null): string | null => (at === null ? null : new Date(at).toISOString());
 
@@ -121,7 +121,7 @@ export function peopleRoutes(parts: AccessParts, store: Store): Router {
       await live.recheck();
       res.json({ devices });
     })
-    .get('/door-log', async (_req, res) => {
+    .get('/sign-in-log', async (_req, res) => {
       res.json(await log.list());
     })
     .get('/page-links', async (_req, res) => {

@@ -108,7 +108,7 @@ export function reportRoutes(
       const known = await evidence.now();
       const route = known.snapshot.get('route', req.params.id);
       if (!route) throw StoreProblem.notFound('route');
-      const address = access.reach().addresses()[0] ?? access.loopback();
+      const address = access.networkAccess().addresses()[0] ?? access.loopback();
       res
         .type('application/pdf')
         .attachment(`route-${route.content.day}.pdf`)
@@ -118,7 +118,7 @@ export function reportRoutes(
       const known = await evidence.now();
       const round = known.snapshot.get('round', req.params.id);
       if (!round) throw StoreProblem.notFound('round');
-      const address = access.reach().addresses()[0] ?? access.loopback();
+      const address = access.networkAccess().addresses()[0] ?? access.loopback();
       res
         .type('application/pdf')
         .attachment(`round-${round.content.day}.pdf`)

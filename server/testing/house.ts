@@ -36,7 +36,7 @@ export class House {
   near = (): Client => new Client(this.running.address);
   wideAddress = (): string =>
     this.running.access
-      .reach()
+      .networkAccess()
       .addresses()
       .find((address) => address.includes(BEYOND)) ?? '';
   /** A browser beyond it, which trusts this installation's authority. */

@@ -19,7 +19,7 @@ import {
   requireNoAccount,
   setSecret,
 } from './accountRows.ts';
-import type { DoorLog } from './doorLog.ts';
+import type { SignInLog } from './signInLog.ts';
 import { accountEntity, oneTimeLinkEntity, SEEN_STEP_MS, sessionEntity, type AccountRow } from './rows.ts';
 import { hashPassword, hashToken, isPassword, newToken } from './secrets.ts';
 
@@ -30,7 +30,7 @@ const RESET_HOLDS_MS = DAY_MS / 24;
 interface Parts {
   databases: Databases;
   store: Store;
-  log: DoorLog;
+  log: SignInLog;
   now: () => number;
 }
 /** Who does it, for the log: a name and where from. */

@@ -3,7 +3,7 @@ import type { Databases } from '../database.ts';
 import { inQueue } from './inQueue.ts';
 import { StoreProblem } from '../problems.ts';
 import type { By } from './accounts.ts';
-import type { DoorLog } from './doorLog.ts';
+import type { SignInLog } from './signInLog.ts';
 import { pageLinkEntity, SEEN_STEP_MS, type PageLinkRow } from './rows.ts';
 import { hashToken, newToken } from './secrets.ts';
 
@@ -12,10 +12,10 @@ const DAY_MS = 86_400_000;
 /** Secret links to the page of a place: whoever holds one reads it, until it is revoked. */
 export class PageLinks {
   private readonly databases: Databases;
-  private readonly log: DoorLog;
+  private readonly log: SignInLog;
   private readonly now: () => number;
 
-  constructor(databases: Databases, log: DoorLog, now: () => number) {
+  constructor(databases: Databases, log: SignInLog, now: () => number) {
     this.databases = databases;
     this.log = log;
     this.now = now;

@@ -51,7 +51,7 @@ export interface PageLinkRow {
   revokedAt: number | null;
   usedAt: number | null;
 }
-export interface DoorEventRow {
+export interface SignInEventRow {
   id?: number;
   at: number;
   who: string;
@@ -134,7 +134,7 @@ export const pageLinkEntity = new EntitySchema<PageLinkRow>({
     usedAt: { ...maybeWhole, name: 'used_at' },
   },
 });
-export const doorEventEntity = new EntitySchema<DoorEventRow>({
+export const signInEventEntity = new EntitySchema<SignInEventRow>({
   name: 'door_event',
   tableName: 'door_event',
   columns: {
@@ -159,6 +159,6 @@ export const accessEntities = [
   sessionEntity,
   oneTimeLinkEntity,
   pageLinkEntity,
-  doorEventEntity,
+  signInEventEntity,
   installationEntity,
 ];

@@ -2,7 +2,7 @@ import type { Problem, Work, WorkResult } from '../../contract/work.ts';
 import { isKept, keepAnswer, keptAnswer } from '../offline/answers.ts';
 import { keepStep, keepWhole, keptHouse, type Step } from '../offline/house.ts';
 import { ofPlacesHeld } from './atHand.ts';
-import { setReach } from './reach.ts';
+import { setConnection } from './connection.ts';
 
 /** What the server refused, as it said it. */
 export class ApiProblem extends Error {
@@ -31,7 +31,7 @@ async function ask<T>(path: string, init?: RequestInit, longestMs = LONGEST_MS):
   );
   // half an answer, or the sign-in page of somebody else's network, is none: what was sent is sent again
   const body = response.ok ? await orAway(() => response.json() as Promise<T>) : null;
-  setReach({ away: false, answeredAt: Date.now() });
+  setConnection({ away: false, answeredAt: Date.now() });
   if (response.ok) return body as T;
   if (response.status === 401) for (const listener of signedOut) listener();
   throw new ApiProblem(await problemOf(response));
@@ -41,7 +41,7 @@ async function orAway<T>(act: () => Promise<T>): Promise<T> {
   try {
     return await act();
   } catch {
-    setReach({ away: true });
+    setConnection({ away: true });
     throw new ApiProblem(unreachable);
   }
 }

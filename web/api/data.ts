@@ -28,12 +28,12 @@ import { sync, useUnseen } from '../offline/here.ts';
 import { withReadings } from '../offline/overlay.ts';
 import { ofPlacesHeld, usePlacesHeld } from './atHand.ts';
 import { api } from './client.ts';
-import { useDoor } from './door.ts';
+import { useAuthentication } from './authentication.ts';
 import { askedSince, bodyOf, records, type Fetched } from './laidOver.ts';
 import { renewAfter, takeChange, takePlanChange } from './follow.ts';
 import { listen } from './line.ts';
 import { snapshotHere } from './standing.ts';
-import { setReach } from './reach.ts';
+import { setConnection } from './connection.ts';
 
 export interface About {
   demo?: { madeOn: string; ageDays: number };
@@ -167,18 +167,18 @@ export function useFollow(): void {
   const client = useQueryClient();
   useSeen(client);
   // who signs in listens anew: the line of whoever was here before has been cut
-  const accountId = useDoor().me?.accountId;
+  const accountId = useAuthentication().me?.accountId;
   const held = usePlacesHeld();
   useEffect(() => {
     let seen = false;
     return listen(accountId ?? '', ofPlacesHeld('/api/changes'), ({ event, data }) => {
       if (event === 'change') takeChange(client, JSON.parse(data) as ToldChange);
       if (event === 'plan') takePlanChange(client, JSON.parse(data) as ToldPlan);
-      if (event === 'away') setReach({ away: true });
+      if (event === 'away') setConnection({ away: true });
       // perhaps somebody was signed out
-      if (event === 'refused') void client.invalidateQueries({ queryKey: ['door'] });
+      if (event === 'refused') void client.invalidateQueries({ queryKey: ['authentication'] });
       if (event !== 'hello') return;
-      setReach({ away: false, answeredAt: Date.now() });
+      setConnection({ away: false, answeredAt: Date.now() });
       void sync.run();
       // after a break, whatever was missed is fetched again
       if (seen) void renewAfter(client, null);

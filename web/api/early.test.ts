@@ -16,7 +16,7 @@ vi.mock('../offline/house.ts', () => ({
 }));
 
 const answers: Record<string, unknown> = {
-  '/api/door': { me: null, signIn: 'none' },
+  '/api/authentication': { me: null, signIn: 'none' },
   '/api/about': { now: '2026-11-25T12:00:00Z' },
   '/api/records': { cursor: 'a.1', whole: true, records: [] },
   '/api/plan/changes': { cursor: 'b.1 c.1', whole: true, at: '', rows: [], gone: [], beside: {} },
@@ -49,7 +49,7 @@ describe('what is asked for before a screen asks', () => {
   test('of a large house nothing before somebody has said which places', async () => {
     answers['/api/about'] = { now: '2026-11-25T12:00:00Z', isLarge: true };
     await askForHouse();
-    expect(asked.sort()).toEqual(['/api/about', '/api/door']);
+    expect(asked.sort()).toEqual(['/api/about', '/api/authentication']);
     answers['/api/about'] = { now: '2026-11-25T12:00:00Z' };
   });
   test('what was refused is forgotten, so that a screen asks anew and does not fail at once', async () => {
@@ -57,7 +57,7 @@ describe('what is asked for before a screen asks', () => {
     await askForHouse();
     await askForSystem('s');
     await askForSystem(null);
-    for (const key of [['door'], ['about'], ['snapshot'], ['plan'], ['snapshot', 'water', 's']])
+    for (const key of [['authentication'], ['about'], ['snapshot'], ['plan'], ['snapshot', 'water', 's']])
       expect([key, client.getQueryState(key)]).toEqual([key, undefined]);
     expect(asked).not.toContain('/api/records');
     isRefused = false;

@@ -1,7 +1,7 @@
 import type { FetchQueryOptions, QueryKey } from '@tanstack/react-query';
 import { arePlacesChosen } from './atHand.ts';
 import { aboutQuery, planQuery, readingsOf, snapshotQuery, waterOf } from './data.ts';
-import { doorQuery } from './door.ts';
+import { authenticationQuery } from './authentication.ts';
 import { client } from './queryClient.ts';
 
 // What a screen will ask for is asked as soon as it is known which screen it will be, while its program comes in: all at
@@ -21,12 +21,12 @@ async function begin<T, D, K extends QueryKey>(query: FetchQueryOptions<T, Error
 
 /** What stands behind every screen. Whoever may not have it is told so by the door. */
 export async function askForHouse(): Promise<void> {
-  const door = begin(doorQuery);
+  const authentication = begin(authenticationQuery);
   const about = await begin(aboutQuery);
   // of a large house somebody says first which places are wanted
   if (about && !(about.isLarge && !arePlacesChosen()))
     await Promise.all([begin(snapshotQuery), begin(planQuery)]);
-  await door;
+  await authentication;
 }
 export async function askForSystem(systemId: string | null | undefined): Promise<void> {
   if (systemId) await Promise.all([begin(readingsOf('system', systemId)), begin(waterOf(systemId))]);

@@ -2,7 +2,7 @@ import { device, type KeptAnswer } from './device.ts';
 
 /** What is kept for a time without network. Everything else is asked for when it can be. */
 const kept = [
-  '/door',
+  '/authentication',
   '/about',
   '/snapshot',
   '/plan',

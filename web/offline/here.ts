@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import type { DoorView } from '../../contract/access/account.ts';
+import type { AuthenticationView } from '../../contract/access/account.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import type { WorkResult, Write } from '../../contract/work.ts';
 import { api } from '../api/client.ts';
@@ -9,7 +9,7 @@ import { keyOf, Sync, type SyncState } from './sync.ts';
 // The one queue of this window, wired to the server and to the other windows.
 
 let others: BroadcastChannel | null = null;
-let account: DoorView['me'] = null;
+let account: AuthenticationView['me'] = null;
 const takenListeners = new Set<() => void>();
 
 /** Called when the server took what nobody waited for. @returns how to stop listening */
@@ -39,7 +39,7 @@ export function listenForWork(): void {
 }
 
 /** Who holds this device now: theirs is sent, what others left here waits for them. */
-export function setHolder(me: DoorView['me']): void {
+export function setHolder(me: AuthenticationView['me']): void {
   account = me;
   void sync.run();
 }

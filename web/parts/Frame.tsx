@@ -5,7 +5,7 @@ import { Link, Outlet, useNavigate } from 'react-router';
 import { arePlacesChosen, usePlacesHeld } from '../api/atHand.ts';
 import { useAbout, useFollow, useSnapshot } from '../api/data.ts';
 import { usePersonHere } from '../api/person.ts';
-import { useDoor } from '../api/door.ts';
+import { useAuthentication } from '../api/authentication.ts';
 import { useWriting } from '../api/writing.tsx';
 import { roles } from '../../contract/access/rights.ts';
 import { Band, places, Rail } from './Rail.tsx';
@@ -21,7 +21,7 @@ const NarrowFrame = lazy(() => import('./NarrowFrame.tsx'));
 
 /** What stands round every screen: for who sees only something, no more than the way out. */
 export function Frame() {
-  const { me } = useDoor();
+  const { me } = useAuthentication();
   return me && roles[me.role].sees !== 'everything' ? <NarrowFrame /> : <WholeHouse />;
 }
 

@@ -1,10 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useLayoutEffect, useState, type ReactNode } from 'react';
 import { Navigate, useLocation } from 'react-router';
-import type { DoorView } from '../../contract/access/account.ts';
+import type { AuthenticationView } from '../../contract/access/account.ts';
 import { roles } from '../../contract/access/rights.ts';
 import { onSignedOut } from '../api/client.ts';
-import { useDoor } from '../api/door.ts';
+import { useAuthentication } from '../api/authentication.ts';
 import { setSignedIn } from '../api/person.ts';
 import { setHolder } from '../offline/here.ts';
 
@@ -15,14 +15,14 @@ const narrowPages = [/^\/week$/, /^\/settings\/account$/, /^\/sheet\/[^/]+$/, /^
 
 /** Lets in whoever may come in; who sees only something goes to the page that is for them. */
 export function Gate({ children }: { children: ReactNode }) {
-  const door = useDoor();
+  const authentication = useAuthentication();
   const client = useQueryClient();
   const { pathname, search } = useLocation();
   // whoever came in through this window: signed out, they sign in over their work, and lose none of it
-  const [was, setWas] = useState<DoorView['me']>(door.me);
-  if (door.me && door.me !== was) setWas(door.me);
+  const [was, setWas] = useState<AuthenticationView['me']>(authentication.me);
+  if (authentication.me && authentication.me !== was) setWas(authentication.me);
   useEffect(() => {
-    const ask = (): void => void client.invalidateQueries({ queryKey: ['door'] });
+    const ask = (): void => void client.invalidateQueries({ queryKey: ['authentication'] });
     const stops = [
       onSignedOut(ask),
       // the device says that a network came or went: whether the server answers is asked and not believed
@@ -34,27 +34,29 @@ export function Gate({ children }: { children: ReactNode }) {
     return () => stops.forEach((stop) => stop());
   }, [client]);
   useLayoutEffect(() => {
-    setSignedIn(door.me && { id: door.me.personId, name: door.me.name });
-    setHolder(door.me);
-  }, [door.me]);
-  if (door.signIn === 'claim') return <Navigate to="/first-owner" replace />;
-  if (door.signIn === 'needed' && !was)
+    setSignedIn(authentication.me && { id: authentication.me.personId, name: authentication.me.name });
+    setHolder(authentication.me);
+  }, [authentication.me]);
+  if (authentication.signIn === 'claim') return <Navigate to="/first-owner" replace />;
+  if (authentication.signIn === 'needed' && !was)
     return <Navigate to="/sign-in" replace state={{ from: pathname + search }} />;
-  const narrow = door.me !== null && roles[door.me.role].sees !== 'everything';
+  const narrow = authentication.me !== null && roles[authentication.me.role].sees !== 'everything';
   if (narrow && !narrowPages.some((page) => page.test(pathname))) return <Navigate to="/week" replace />;
   return (
     <>
       {children}
-      {door.signIn === 'needed' && was && (
+      {authentication.signIn === 'needed' && was && (
         <Suspense fallback={null}>
           <SignInAgain
             was={was}
             onDone={() =>
-              void client.fetchQuery<DoorView>({ queryKey: ['door'], staleTime: 0 }).then((now) => {
-                // somebody else has taken the device: their own view, from the start
-                if (now.me?.accountId !== was.accountId) location.assign('/');
-                else void client.invalidateQueries();
-              })
+              void client
+                .fetchQuery<AuthenticationView>({ queryKey: ['authentication'], staleTime: 0 })
+                .then((now) => {
+                  // somebody else has taken the device: their own view, from the start
+                  if (now.me?.accountId !== was.accountId) location.assign('/');
+                  else void client.invalidateQueries();
+                })
             }
           />
         </Suspense>

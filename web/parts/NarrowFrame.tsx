@@ -2,24 +2,24 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Suspense, useEffect } from 'react';
 import { Link, Outlet } from 'react-router';
 import { listen } from '../api/line.ts';
-import { setReach, useReach } from '../api/reach.ts';
+import { setConnection, useConnection } from '../api/connection.ts';
 import { clockIn } from './dates.ts';
-import { useDoor } from '../api/door.ts';
+import { useAuthentication } from '../api/authentication.ts';
 import { Mark } from './Mark.tsx';
 import { signOut } from './signOut.ts';
 import './narrow.css';
 
 /** Round the one page of a helper or a client. */
 export default function NarrowFrame() {
-  const { me } = useDoor();
+  const { me } = useAuthentication();
   const client = useQueryClient();
   const accountId = me?.accountId ?? '';
   useEffect(
     () =>
       listen(accountId, '/api/changes', ({ event }) => {
-        if (event === 'hello') setReach({ away: false, answeredAt: Date.now() });
+        if (event === 'hello') setConnection({ away: false, answeredAt: Date.now() });
         // while it tries again there is no answer
-        if (event === 'away') setReach({ away: true });
+        if (event === 'away') setConnection({ away: true });
         if (event === 'change') void client.invalidateQueries({ queryKey: ['week'] });
       }),
     [client, accountId],
@@ -48,13 +48,13 @@ export default function NarrowFrame() {
 
 /** What stands here is the server's, or as it was when it last answered. A tick is not kept here: it says so. */
 function ReachLine() {
-  const { away, answeredAt } = useReach();
+  const { away, answeredAt } = useConnection();
   const since =
     answeredAt === null
       ? ''
       : ` since ${clockIn(Intl.DateTimeFormat().resolvedOptions().timeZone, answeredAt)}`;
   return (
-    <span className="reachline" role="status">
+    <span className="connectionline" role="status">
       {away ? `No answer${since}: what you tick now is not saved` : 'all saved'}
     </span>
   );

@@ -18,7 +18,7 @@ const pagesBelow = [
   { to: '/water/kits', name: 'Kits and solutions', words: 'kits solutions doses instruments' },
   { to: '/water/import', name: 'Import a file', words: 'import a file csv spreadsheet' },
   {
-    to: '/settings/reach',
+    to: '/settings/network',
     name: 'A phone at the tank',
     words: 'phone at the tank network https certificate mail open',
   },

@@ -1,15 +1,15 @@
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import type { DoorView } from '../../contract/access/account.ts';
-import { SignInForm } from '../screens/door/SignInForm.tsx';
+import type { AuthenticationView } from '../../contract/access/account.ts';
+import { SignInForm } from '../screens/authentication/SignInForm.tsx';
 
 /** A session that ended while somebody was at work: what they typed stays where it is, behind this. */
 export default function SignInAgain({
   was,
   onDone,
 }: {
-  was: NonNullable<DoorView['me']>;
+  was: NonNullable<AuthenticationView['me']>;
   onDone: () => void;
 }) {
   return (

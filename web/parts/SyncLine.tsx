@@ -1,5 +1,5 @@
 import { NavLink } from 'react-router';
-import { useReach } from '../api/reach.ts';
+import { useConnection } from '../api/connection.ts';
 import { holder, useSync } from '../offline/here.ts';
 import { syncWord } from '../offline/words.ts';
 import { clockIn } from './dates.ts';
@@ -7,7 +7,7 @@ import { clockIn } from './dates.ts';
 /** Always there, in words: what is saved, what waits on this device, what was refused. */
 export function SyncLine({ className = '' }: { className?: string }) {
   const { units, sending, heldUp, keeps } = useSync();
-  const { away, answeredAt } = useReach();
+  const { away, answeredAt } = useConnection();
   const { said, alarm } = syncWord({
     ...{ units, sending, heldUp, keeps, away, mine: holder() },
     answeredAt:

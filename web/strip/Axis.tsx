@@ -1,10 +1,10 @@
 import { useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { addDays, type Day } from '../../core/time/day.ts';
 import { dayOnAxis } from '../parts/dates.ts';
-import { axisLabels, minorTicks, scaleOf, type Reach, type Scale } from './geometry.ts';
+import { axisLabels, minorTicks, scaleOf, type AxisRange, type Scale } from './geometry.ts';
 
 /** The width of an element, measured again when it changes. */
-export function useScale(reach: Reach): [RefObject<HTMLDivElement | null>, Scale | null] {
+export function useScale(range: AxisRange): [RefObject<HTMLDivElement | null>, Scale | null] {
   const ref = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   useLayoutEffect(() => {
@@ -15,7 +15,7 @@ export function useScale(reach: Reach): [RefObject<HTMLDivElement | null>, Scale
     setWidth(element.clientWidth);
     return () => observer.disconnect();
   }, []);
-  return [ref, width > 40 ? scaleOf(width, reach) : null];
+  return [ref, width > 40 ? scaleOf(width, range) : null];
 }
 
 const LABEL_GAP = 44;
@@ -25,7 +25,7 @@ const PLATE = 50;
 function fitting(scale: Scale) {
   const kept: { days: number; label: string; x: number }[] = [];
   for (const one of [...axisLabels].reverse()) {
-    if (one.days < -scale.reach.pastDays || one.days > scale.reach.aheadDays) continue;
+    if (one.days < -scale.range.pastDays || one.days > scale.range.aheadDays) continue;
     const x = scale.x(one.days);
     const free = kept.every(
       (other) => Math.abs(other.x - x) >= (one.days > 0 && other.days > 0 ? LABEL_GAP : 30),
@@ -47,7 +47,7 @@ export function Axis({
   height?: number;
 }) {
   const base = height - 0.5;
-  const inReach = (days: number) => days >= -scale.reach.pastDays && days <= scale.reach.aheadDays;
+  const inRange = (days: number) => days >= -scale.range.pastDays && days <= scale.range.aheadDays;
   return (
     <svg
       width={scale.width}
@@ -58,7 +58,7 @@ export function Axis({
     >
       <line x1={0} y1={base} x2={scale.width} y2={base} stroke="var(--ink)" />
       {axisLabels
-        .filter((one) => inReach(one.days))
+        .filter((one) => inRange(one.days))
         .map((one) => (
           <line
             key={one.days}
@@ -69,7 +69,7 @@ export function Axis({
             stroke="var(--ink)"
           />
         ))}
-      {minorTicks.filter(inReach).map((days) => (
+      {minorTicks.filter(inRange).map((days) => (
         <line key={days} x1={scale.x(days)} y1={base - 3} x2={scale.x(days)} y2={base} stroke="var(--ink)" />
       ))}
       {fitting(scale).map((one) => (
@@ -122,7 +122,7 @@ export function Field({ scale }: { scale: Scale }) {
         style={{ position: 'absolute', inset: 0 }}
       >
         {axisLabels
-          .filter((one) => one.days >= -scale.reach.pastDays && one.days <= scale.reach.aheadDays)
+          .filter((one) => one.days >= -scale.range.pastDays && one.days <= scale.range.aheadDays)
           .map((one) => (
             <line
               key={one.days}

@@ -144,7 +144,7 @@ function Thread({ data, scale, y, big, hatch }: Part) {
       />
     );
   const done = scale.x(lastDone);
-  const clipped = -lastDone > scale.reach.pastDays;
+  const clipped = -lastDone > scale.range.pastDays;
   const stop =
     data.state === 'paused' || data.state === 'held'
       ? Math.max(done + 8, scale.x(data.restSince ?? 0))

@@ -1,15 +1,15 @@
 /** The one axis of every strip: x = xNow ± k·asinh(days). Near days are linear, far ones logarithmic. */
-export interface Reach {
+export interface AxisRange {
   pastDays: number;
   aheadDays: number;
   /** Part of the width that the past has. */
   share: number;
 }
-export const reaches = {
+export const axisRanges = {
   list: { pastDays: 400, aheadDays: 400, share: 0.3 },
   far: { pastDays: 730, aheadDays: 1461, share: 0.3 },
   phone: { pastDays: 400, aheadDays: 400, share: 0.28 },
-} as const satisfies Record<string, Reach>;
+} as const satisfies Record<string, AxisRange>;
 
 const PAD = 6;
 
@@ -18,23 +18,23 @@ export interface Scale {
   x: (days: number) => number;
   now: number;
   width: number;
-  reach: Reach;
+  range: AxisRange;
   pad: number;
 }
 
-export function scaleOf(width: number, reach: Reach): Scale {
-  const now = Math.round(PAD + (width - 2 * PAD) * reach.share) + 0.5;
-  const left = (now - PAD) / Math.asinh(reach.pastDays);
-  const right = (width - PAD - now) / Math.asinh(reach.aheadDays);
+export function scaleOf(width: number, range: AxisRange): Scale {
+  const now = Math.round(PAD + (width - 2 * PAD) * range.share) + 0.5;
+  const left = (now - PAD) / Math.asinh(range.pastDays);
+  const right = (width - PAD - now) / Math.asinh(range.aheadDays);
   const x = (days: number): number =>
     days < 0
       ? Math.max(PAD, now - left * Math.asinh(-days))
       : Math.min(width - PAD, now + right * Math.asinh(days));
-  return { x, now, width, reach, pad: PAD };
+  return { x, now, width, range, pad: PAD };
 }
 
 /** The shortest reach that holds a component's last time and its latest date. */
-export function componentReach(pastDays: number, aheadDays: number): Reach {
+export function componentRange(pastDays: number, aheadDays: number): AxisRange {
   const steps = [30, 60, 180, 400, 1461, 3700];
   const holding = (days: number) => steps.find((step) => step >= days) ?? 3700;
   return { pastDays: holding(pastDays), aheadDays: holding(aheadDays), share: 0.4 };

@@ -151,14 +151,14 @@ function pathCurve(
   const { ageDays, wear } = context;
   const start = clean ?? points[0]?.value ?? null;
   if (ageDays === null || start === null || start === limit) return null;
-  const way = limit - start;
+  const distance = limit - start;
   const exposureAt = (days: number): number =>
     wear ? wear.history.fromDays(ageDays + days) : ageDays + days;
   const readings = points
-    .map(({ days, value }) => ({ age: exposureAt(days), way: (value - start) / way }))
+    .map(({ days, value }) => ({ age: exposureAt(days), fractionToLimit: (value - start) / distance }))
     .filter((reading) => reading.age > 0);
   if (readings.length === 0) return null;
-  const error = repeatability / Math.abs(way);
+  const error = repeatability / Math.abs(distance);
   if (wear) {
     const { history } = wear;
     const { survives } = lifeSeen(wear, plainAge(ageDays), lifeByPath(wear.expected, readings, error));
@@ -169,21 +169,21 @@ function pathCurve(
       holds: ['wear'],
     };
   }
-  const expected = livesOf(earlier, way);
+  const expected = livesOf(earlier, distance);
   // one life and nothing known of others: its path speaks once it goes somewhere
   if (!expected && trend?.from !== 'readings') return null;
   const last = readings.at(-1);
   const belief = lifeOfNormal(
     expected ?? {
-      mean: Math.log((last?.age ?? 1) / Math.min(1.5, Math.max(0.1, last?.way ?? 1))),
+      mean: Math.log((last?.age ?? 1) / Math.min(1.5, Math.max(0.1, last?.fractionToLimit ?? 1))),
       sd: EXPECTED_SD,
     },
   );
   return byExposure(lifeSurvival(lifeByPath(belief, readings, error)));
 }
 
-function livesOf(slopes: readonly number[], way: number): { mean: number; sd: number } | null {
-  const logs = slopes.flatMap((slope) => (slope * way > 0 ? [Math.log(way / slope)] : []));
+function livesOf(slopes: readonly number[], distance: number): { mean: number; sd: number } | null {
+  const logs = slopes.flatMap((slope) => (slope * distance > 0 ? [Math.log(distance / slope)] : []));
   if (logs.length === 0) return null;
   const mean = logs.reduce((sum, log) => sum + log, 0) / logs.length;
   const spread = Math.sqrt(logs.reduce((sum, log) => sum + (log - mean) ** 2, 0) / logs.length);

@@ -9,7 +9,7 @@ import { crossedAt } from './condition.ts';
 type Leaving = {
   survives: (daysFromNow: number) => number;
   reason: Extract<RuleReason, { kind: 'water-test' }>;
-  soon: number;
+  crossingInDays: number;
 };
 
 /**
@@ -25,7 +25,7 @@ export const waterTest: Evaluate<'water-test'> = (rule, context) => {
     .flatMap((series) =>
       sidesOf(rule.side ?? 'above').flatMap((side) => leavingBand(series, side, context, several) ?? []),
     )
-    .sort((a, b) => a.soon - b.soon);
+    .sort((a, b) => a.crossingInDays - b.crossingInDays);
   const first = leaving[0];
   if (!first) return null;
   return {
@@ -62,7 +62,7 @@ function leavingBand(
   if (!found) return null;
   return {
     survives: found.survives,
-    soon: found.inDays,
+    crossingInDays: found.inDays,
     reason: {
       kind: 'water-test',
       parameter,

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Navigate } from 'react-router';
 import { PASSWORD_LEAST, type SessionView } from '../../../contract/access/account.ts';
 import { roles } from '../../../contract/access/rights.ts';
-import { useAccess, useAsk, useDoor } from '../../api/door.ts';
+import { useAccess, useAsk, useAuthentication } from '../../api/authentication.ts';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { signOut } from '../../parts/signOut.ts';
@@ -11,7 +11,7 @@ import './account.css';
 
 /** One's own: devices on which one is signed in, the password. */
 export function AccountScreen() {
-  const { me, now } = useDoor();
+  const { me, now } = useAuthentication();
   if (!me) return <Navigate to="/settings" replace />;
   return (
     <main className="page">

@@ -4,7 +4,7 @@ import { daysBetween } from '../../../core/time/day.ts';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
-import { componentReach, reaches } from '../../strip/geometry.ts';
+import { componentRange, axisRanges } from '../../strip/geometry.ts';
 import { LifeStrip } from '../../strip/LifeStrip.tsx';
 import { stripOf } from '../../strip/stripData.ts';
 
@@ -23,7 +23,7 @@ export function RuleStrips({
   const whole = stripOf(row);
   const past = Math.max(7, -(whole.lastDone ?? whole.rough?.from ?? -30));
   const ahead = Math.max(7, whole.window?.latest ?? 30, whole.recommended ?? 0);
-  const [ref, scale] = useScale(phone ? reaches.phone : componentReach(past, ahead));
+  const [ref, scale] = useScale(phone ? axisRanges.phone : componentRange(past, ahead));
   return (
     <ol className="lines plain" style={{ gridTemplateColumns: '206px minmax(0,1fr) minmax(200px,260px)' }}>
       <li className="cells">

@@ -3,7 +3,7 @@ import type { DateStyle } from '../../../core/explain/words.ts';
 import type { Day } from '../../../core/time/day.ts';
 import { DateWord } from '../../parts/JobLine.tsx';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
-import { reaches } from '../../strip/geometry.ts';
+import { axisRanges } from '../../strip/geometry.ts';
 import { LifeStrip } from '../../strip/LifeStrip.tsx';
 import { StateWord } from '../../strip/marks.tsx';
 import { stripOf } from '../../strip/stripData.ts';
@@ -20,7 +20,7 @@ export function PlanSoFar({
   today: Day;
   style: DateStyle;
 }) {
-  const [ref, scale] = useScale(reaches.list);
+  const [ref, scale] = useScale(axisRanges.list);
   const soonest = [...rows]
     .sort((a, b) => (a.recommended ?? '9').localeCompare(b.recommended ?? '9'))
     .slice(0, SHOWN);

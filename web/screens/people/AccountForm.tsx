@@ -2,7 +2,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { AccountView, Shown } from '../../../contract/access/account.ts';
 import { roleIds, roles } from '../../../contract/access/rights.ts';
-import { useAsk } from '../../api/door.ts';
+import { useAsk } from '../../api/authentication.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { TokenShown } from '../../parts/TokenShown.tsx';
 import { RoleFields, type RoleSaid } from './RoleFields.tsx';

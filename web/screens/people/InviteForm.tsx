@@ -6,7 +6,7 @@ import { v7 as uuid } from 'uuid';
 import type { AccountView, Shown } from '../../../contract/access/account.ts';
 import { roles } from '../../../contract/access/rights.ts';
 import type { Stored } from '../../../contract/records.ts';
-import { useAsk } from '../../api/door.ts';
+import { useAsk } from '../../api/authentication.ts';
 import { creating } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
@@ -46,7 +46,7 @@ function AddName({ onDone }: { onDone: () => void }) {
       </div>
       <p className="soft">
         To let people in with a password of their own,{' '}
-        <Link className="btn2" to="/settings/reach">
+        <Link className="btn2" to="/settings/network">
           open it beyond this computer
         </Link>
       </p>

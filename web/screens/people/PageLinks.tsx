@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { PageLinkView, Shown } from '../../../contract/access/account.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
-import { useAccess, useAsk, useDoor } from '../../api/door.ts';
+import { useAccess, useAsk, useAuthentication } from '../../api/authentication.ts';
 import { Checks } from '../../parts/Checks.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { ago } from '../../parts/dates.ts';
@@ -16,7 +16,7 @@ export function PageLinks() {
   const links = useAccess<PageLinkView[]>('/page-links');
   const snapshot = useSnapshot();
   const now = useNow();
-  const { beyondThisComputer } = useDoor();
+  const { beyondThisComputer } = useAuthentication();
   const [making, setMaking] = useState(false);
   const { ask, pending, error } = useAsk();
   const holds = (link: PageLinkView): boolean =>

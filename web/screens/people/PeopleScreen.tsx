@@ -2,8 +2,8 @@ import { useState } from 'react';
 import type { AccountView } from '../../../contract/access/account.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { useSnapshot } from '../../api/data.ts';
-import { useAccess, useMay } from '../../api/door.ts';
-import { DoorLog } from './DoorLog.tsx';
+import { useAccess, useMay } from '../../api/authentication.ts';
+import { SignInLog } from './SignInLog.tsx';
 import { InviteForm } from './InviteForm.tsx';
 import { PageLinks } from './PageLinks.tsx';
 import { PersonRow } from './PersonRow.tsx';
@@ -84,7 +84,7 @@ function Managed() {
         {inviting && <InviteForm signsIn={signsIn} people={list} onDone={() => setInviting(false)} />}
       </section>
       {signsIn && snapshot.all('site').length > 0 && <PageLinks />}
-      {signsIn && <DoorLog />}
+      {signsIn && <SignInLog />}
     </>
   );
 }

@@ -48,7 +48,7 @@ export function PersonRow({
           {!account && !signsIn && (
             <p className="soft">
               A name only: nobody signs in here.{' '}
-              <Link className="btn2" to="/settings/reach">
+              <Link className="btn2" to="/settings/network">
                 Open it beyond this computer
               </Link>
             </p>

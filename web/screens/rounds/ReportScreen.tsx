@@ -19,7 +19,7 @@ import type { ReportWords } from '../../../usecases/round/languages/words.ts';
 import { defaultSetting, type RecordContent } from '../../../contract/records.ts';
 import { api } from '../../api/client.ts';
 import { useSetting } from '../../api/data.ts';
-import { useMay } from '../../api/door.ts';
+import { useMay } from '../../api/authentication.ts';
 import { BandLine } from '../../parts/BandLine.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { StateWord } from '../../strip/marks.tsx';

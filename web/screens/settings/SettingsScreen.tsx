@@ -10,7 +10,7 @@ import { api, ApiProblem } from '../../api/client.ts';
 import { useAbout, useSetting, useSnapshot } from '../../api/data.ts';
 import { setPersonHere, usePersonHere } from '../../api/person.ts';
 import { creating, newIds, revising, useWriting } from '../../api/writing.tsx';
-import { useDoor, useMay } from '../../api/door.ts';
+import { useAuthentication, useMay } from '../../api/authentication.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { signOut } from '../../parts/signOut.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
@@ -31,11 +31,11 @@ export function SettingsScreen() {
   const { write } = useWriting();
   const { mode, setMode } = useColorScheme();
   const [error, setError] = useState<unknown>(null);
-  const { me, beyondThisComputer } = useDoor();
-  const [sets, manages, reaches] = [
+  const { me, beyondThisComputer } = useAuthentication();
+  const [sets, manages, opensNetwork] = [
     useMay('settings.write'),
     useMay('people.manage'),
-    useMay('reach.manage'),
+    useMay('network.manage'),
   ];
   const stored = snapshot.get('setting', SETTING_ID);
   const save = async (some: Partial<Setting>, pictures: WaitingPicture[] = []): Promise<void> => {
@@ -71,11 +71,11 @@ export function SettingsScreen() {
         />
         {me ? <SignedIn name={me.name} /> : <People />}
       </Part>
-      {(manages || reaches) && (
+      {(manages || opensNetwork) && (
         <Part title="Others, and a phone at the tank">
           <div className="actions">
-            {reaches && (
-              <Link className="btn2" to="/settings/reach">
+            {opensNetwork && (
+              <Link className="btn2" to="/settings/network">
                 {beyondThisComputer ? 'Where it answers' : 'Use a phone at the tank'}
               </Link>
             )}

@@ -5,7 +5,7 @@ import type { DateStyle } from '../../../core/explain/words.ts';
 import type { Day } from '../../../core/time/day.ts';
 import { DateWord } from '../../parts/JobLine.tsx';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
-import { reaches, type Scale } from '../../strip/geometry.ts';
+import { axisRanges, type Scale } from '../../strip/geometry.ts';
 import { LifeStrip } from '../../strip/LifeStrip.tsx';
 import { StateWord } from '../../strip/marks.tsx';
 import { stripOf } from '../../strip/stripData.ts';
@@ -25,7 +25,7 @@ interface PathProps {
 
 /** One closed channel drawn in the order water passes, each stop with its jobs on the shared axis. */
 export function WaterPath({ stops, today, nowText, style, chosen, onChoose, phone, open }: PathProps) {
-  const [ref, scale] = useScale(phone ? reaches.phone : reaches.list);
+  const [ref, scale] = useScale(phone ? axisRanges.phone : axisRanges.list);
   return (
     <div className="pathlist">
       <div className="stationrow axisrow" style={{ minHeight: 34 }}>

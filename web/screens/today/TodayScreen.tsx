@@ -7,7 +7,7 @@ import { dayOf } from '../../../core/time/day.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { useNow, usePlan, useSetting, useSnapshot } from '../../api/data.ts';
-import { useMay } from '../../api/door.ts';
+import { useMay } from '../../api/authentication.ts';
 import { clockIn, longDay, relativeWord, writeDay } from '../../parts/dates.ts';
 import { JobLine, OpenLink } from '../../parts/JobLine.tsx';
 import { LogJob } from '../../parts/LogJob.tsx';
@@ -17,7 +17,7 @@ import { Pick } from '../../parts/Pick.tsx';
 import { LackNote, MovedNote, useBlocked, useLacks, useMoved } from '../../parts/useRowNotes.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
 import { Axis, Field, useScale } from '../../strip/Axis.tsx';
-import { reaches, type Scale } from '../../strip/geometry.ts';
+import { axisRanges, type Scale } from '../../strip/geometry.ts';
 import { groupsOf, jobsAndMinutes, looksAndMinutes, type Group, type GroupId } from './groups.ts';
 import { useFilters } from './useFilters.ts';
 import { Leads } from './Leads.tsx';
@@ -46,7 +46,7 @@ export function TodayScreen() {
   const { homeZone, dateFormat } = useSetting();
   const now = useNow();
   const phone = usePhone();
-  const [ref, scale] = useScale(phone ? reaches.phone : reaches.list);
+  const [ref, scale] = useScale(phone ? axisRanges.phone : axisRanges.list);
   const [params, setParams] = useSearchParams();
   const chosen = params.get('job');
   const choose = (jobId: string | null) =>

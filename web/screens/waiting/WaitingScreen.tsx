@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Stored } from '../../../contract/records.ts';
 import type { Snapshot } from '../../../model/snapshot.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
-import { useReach } from '../../api/reach.ts';
+import { useConnection } from '../../api/connection.ts';
 import type { Unit } from '../../offline/device.ts';
 import { holder, sync, useSync } from '../../offline/here.ts';
 import { takeUpNewerProgram, useNewerProgram } from '../../offline/program.ts';
@@ -17,7 +17,7 @@ const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 /** What is kept on this device and not yet with the server: what waits, what was refused and why. */
 export function WaitingScreen() {
   const units = useSync().units.filter((unit) => !unit.taken);
-  const { away } = useReach();
+  const { away } = useConnection();
   const newer = useNewerProgram();
   const snapshot = useSnapshot();
   const refused = units.filter((unit) => unit.refused !== null);

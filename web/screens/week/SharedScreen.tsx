@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useLocation } from 'react-router';
 import { api, ApiProblem } from '../../api/client.ts';
-import { Outside } from '../door/Outside.tsx';
+import { Outside } from '../authentication/Outside.tsx';
 import { Picture } from './Picture.tsx';
 import { SendTests } from './SendTests.tsx';
 import { Week } from './Week.tsx';

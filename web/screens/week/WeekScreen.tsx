@@ -3,7 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { SheetView } from '../../../usecases/sitter/sheets.ts';
 import type { WeekAnswer } from '../../../usecases/week.ts';
 import { api } from '../../api/client.ts';
-import { useDoor, useMay } from '../../api/door.ts';
+import { useAuthentication, useMay } from '../../api/authentication.ts';
 import { writeDay } from '../../parts/dates.ts';
 import { Pick } from '../../parts/Pick.tsx';
 import { SendTests } from './SendTests.tsx';
@@ -14,7 +14,7 @@ export function WeekScreen() {
   const [params, setParams] = useSearchParams();
   const site = params.get('site');
   const client = useQueryClient();
-  const { me } = useDoor();
+  const { me } = useAuthentication();
   const { data: week } = useSuspenseQuery({
     queryKey: ['week', site],
     queryFn: () => api.get<WeekAnswer>(`/week${site ? `?site=${site}` : ''}`),

@@ -13,7 +13,7 @@ import { LogJob } from '../../../parts/LogJob.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
 import { usePhone } from '../../../parts/usePhone.ts';
 import { Axis, useScale } from '../../../strip/Axis.tsx';
-import { reaches } from '../../../strip/geometry.ts';
+import { axisRanges } from '../../../strip/geometry.ts';
 import { NextWater } from './NextWater.tsx';
 import { OutOfUseNote } from './OutOfUseNote.tsx';
 import { ReadButton } from './ReadButton.tsx';
@@ -126,7 +126,7 @@ function Stages({
   const { dateFormat } = useSetting();
   const now = useNow();
   const phone = usePhone();
-  const [ref, scale] = useScale(phone ? reaches.phone : reaches.list);
+  const [ref, scale] = useScale(phone ? axisRanges.phone : axisRanges.list);
   const [chosen, setChosen] = useState<string | null>(null);
   const tells: Readonly<Record<string, string>> = {
     'sediment-stage': pressureWord(unit),

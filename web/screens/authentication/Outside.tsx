@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Mark } from '../../parts/Mark.tsx';
-import './door.css';
+import './authentication.css';
 
 /** A page before the door: the name of the house, one question. */
 export function Outside({ title, lead, children }: { title: string; lead?: ReactNode; children: ReactNode }) {

@@ -1,20 +1,20 @@
 import { queryOptions, useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
-import type { DoorView } from '../../contract/access/account.ts';
+import type { AuthenticationView } from '../../contract/access/account.ts';
 import { rightsOf, type Right } from '../../contract/access/rights.ts';
 import { keepAnswer, keepFor } from '../offline/answers.ts';
 import { api } from './client.ts';
 
 const HOUR_MS = 3_600_000;
 // asked again now and then: a session’s id is changed for another on this answer
-export const doorQuery = queryOptions({
-  queryKey: ['door'],
+export const authenticationQuery = queryOptions({
+  queryKey: ['authentication'],
   queryFn: async () => {
-    const { body, keptAt, begunAt } = await api.getOrKept<DoorView>('/door');
+    const { body, keptAt, begunAt } = await api.getOrKept<AuthenticationView>('/authentication');
     // what was read for one person is not shown to another; a browser that keeps nothing has nothing to forget
     if (keptAt === null)
       await keepFor(body.me?.accountId ?? null)
-        .then(() => keepAnswer('/door', body, begunAt))
+        .then(() => keepAnswer('/authentication', body, begunAt))
         .catch(() => undefined);
     return body;
   },
@@ -22,11 +22,11 @@ export const doorQuery = queryOptions({
 });
 
 /** Who is here, and whether anybody must sign in. */
-export const useDoor = (): DoorView => useSuspenseQuery(doorQuery).data;
+export const useAuthentication = (): AuthenticationView => useSuspenseQuery(authenticationQuery).data;
 
 /** Whether whoever is here may do something; without sign-in they may do all there is for one person. */
 export function useMay(right: Right): boolean {
-  const { me, signIn } = useDoor();
+  const { me, signIn } = useAuthentication();
   return me ? me.rights.includes(right) : signIn === 'none' && rightsOf('alone').includes(right);
 }
 
@@ -53,7 +53,7 @@ export function useAsk(): {
         const answer = await api.send<T>(method, path, body);
         await Promise.all([
           client.invalidateQueries({ queryKey: ['access'] }),
-          client.invalidateQueries({ queryKey: ['door'] }),
+          client.invalidateQueries({ queryKey: ['authentication'] }),
         ]);
         return answer;
       } catch (problem) {

@@ -1,5 +1,5 @@
 import type { RequestListener } from 'node:http';
-import type { ReachView } from '../../contract/access/account.ts';
+import type { NetworkAccessView } from '../../contract/access/account.ts';
 import { changeInstallation } from '../../store/access/installation.ts';
 import type { InstallationRow } from '../../store/access/rows.ts';
 import type { Databases } from '../../store/database.ts';
@@ -17,7 +17,7 @@ import { WidePort } from './widePort.ts';
 
 const HOUR_MS = 3_600_000;
 
-export interface ReachParts {
+export interface NetworkAccessParts {
   databases: Databases;
   installation: InstallationRow;
   keys: KeyFolder;
@@ -32,15 +32,15 @@ export interface ReachParts {
 }
 
 /** Whether the server answers beyond this computer, by which names, under which certificate. */
-export class Reach {
-  private readonly parts: ReachParts;
+export class NetworkAccess {
+  private readonly parts: NetworkAccessParts;
   private names: string[];
   private open: WidePort | null = null;
   private certificate: Certificate | null = null;
   private problem: string | null = null;
   private readonly timer: NodeJS.Timeout;
 
-  constructor(parts: ReachParts) {
+  constructor(parts: NetworkAccessParts) {
     this.parts = parts;
     this.names = parts.installation.names;
     this.timer = setInterval(() => void this.renew(), HOUR_MS);
@@ -117,7 +117,7 @@ export class Reach {
     }
   }
 
-  view(loopback: string, hasOwner: boolean): ReachView {
+  view(loopback: string, hasOwner: boolean): NetworkAccessView {
     const addresses = this.addresses();
     const { certificate } = this;
     return {

@@ -3,7 +3,7 @@ import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { PASSWORD_LEAST } from '../../../contract/access/account.ts';
-import { useAsk } from '../../api/door.ts';
+import { useAsk } from '../../api/authentication.ts';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 

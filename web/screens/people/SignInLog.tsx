@@ -1,14 +1,14 @@
 import { useState } from 'react';
-import type { DoorEvent } from '../../../contract/access/account.ts';
+import type { SignInEvent } from '../../../contract/access/account.ts';
 import { useNow, useSetting } from '../../api/data.ts';
-import { useAccess } from '../../api/door.ts';
+import { useAccess } from '../../api/authentication.ts';
 import { todayIn, writeInstant } from '../../parts/dates.ts';
 
 const FEW = 8;
 
 /** Who came in, who was refused, what was granted and taken back. */
-export function DoorLog() {
-  const events = useAccess<DoorEvent[]>('/door-log');
+export function SignInLog() {
+  const events = useAccess<SignInEvent[]>('/sign-in-log');
   const { dateFormat, homeZone } = useSetting();
   const today = todayIn(homeZone, useNow());
   const [all, setAll] = useState(false);

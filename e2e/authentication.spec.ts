@@ -85,7 +85,7 @@ test('from loopback to a second device over https, and back', async ({ page, hou
   await expect(page.getByText('Marit').first()).toBeVisible();
 
   // signed out elsewhere in the middle of typing: nothing typed is lost
-  await page.goto(`${house.address}/settings/reach`);
+  await page.goto(`${house.address}/settings/network`);
   await page.getByLabel('Other names it answers to').fill('tank.home.arpa');
   await there.goto(`${address}/settings/account`);
   await there.getByRole('button', { name: 'Sign out everywhere' }).click();
@@ -147,7 +147,7 @@ test('an invitation by its code; a client reads their own system; a secret link,
   await expect(guest.getByRole('heading', { name: 'Where you are signed in' })).toBeVisible();
   await expectFaultless(guest);
   // whether what is ticked is saved stands there in words
-  const reach = guest.locator('.reachline');
+  const reach = guest.locator('.connectionline');
   await expect(reach).toHaveText('all saved');
   await guest.context().setOffline(true);
   await expect(reach).toHaveText(/^No answer since \d\d:\d\d: what you tick now is not saved$/);
@@ -226,7 +226,7 @@ for (const scheme of ['light', 'dark'] as const)
   test(`the owner’s pages are free of accessibility faults, ${scheme}`, async ({ page, house }) => {
     await seedTank(house.address, { services: [{ ago: 5, found: 'right' }] });
     await page.emulateMedia({ colorScheme: scheme });
-    await page.goto(`${house.address}/settings/reach`);
+    await page.goto(`${house.address}/settings/network`);
     await expect(page.getByLabel('Your name')).toBeVisible();
     await expectFaultless(page);
     await openIt(page, house);

@@ -98,7 +98,7 @@ try {
   try {
     print('start until it listens', `${(performance.now() - start).toFixed(0)} ms`);
     start = performance.now();
-    await asked('/door');
+    await asked('/authentication');
     print('first answer', `${(performance.now() - start).toFixed(0)} ms`);
     start = performance.now();
     const plan = await asked('/plan/changes');

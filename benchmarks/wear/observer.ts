@@ -43,8 +43,8 @@ export function knowingTheLaw({ asked }: SimulatedCase, { doubled = 0, rangeWron
   // ln of the life to come, and its weight: steady, or halved after each cycle that it may have been
   const next: { mu: number; weight: number }[] = [];
   const bell = (apart: number): number => Math.exp(-((apart / tau) ** 2) / 2);
-  const reach = REACH_SDS * tau + Math.LN2;
-  for (let mu = middle - reach; mu <= middle + reach; mu += STEP) {
+  const halfWidth = REACH_SDS * tau + Math.LN2;
+  for (let mu = middle - halfWidth; mu <= middle + halfWidth; mu += STEP) {
     const apart = mu - middle;
     const prior =
       (1 - rangeWrong) * bell(apart) + (rangeWrong / 2) * (bell(apart - Math.LN2) + bell(apart + Math.LN2));
@@ -60,7 +60,7 @@ export function knowingTheLaw({ asked }: SimulatedCase, { doubled = 0, rangeWron
   const { days: age } = asked.now;
   const left = survival(Math.max(age, 1e-6));
   const at = (due: number): number => {
-    const [low, high] = [Math.log(Math.max(age, 1e-6)), middle + reach + 3];
+    const [low, high] = [Math.log(Math.max(age, 1e-6)), middle + halfWidth + 3];
     return Math.exp(bisect((logDays) => survival(Math.exp(logDays)) - (1 - due) * left, low, high, WITHIN));
   };
   return { earliest: at(0.1), likely: at(0.5), latest: at(0.9), recommended: at(1 / asked.costRatio) };

@@ -1,25 +1,25 @@
 import { useSyncExternalStore } from 'react';
 
 /** Whether the server answers, and since when it does not. */
-export interface Reach {
+export interface Connection {
   away: boolean;
   /** Its last answer in this window, by the device's clock, ms. */
   answeredAt: number | null;
 }
-let reach: Reach = { away: false, answeredAt: null };
+let connection: Connection = { away: false, answeredAt: null };
 const listeners = new Set<() => void>();
 
-export function setReach(some: Partial<Reach>): void {
-  const next = { ...reach, ...some };
-  const same = next.away === reach.away;
-  reach = next;
+export function setConnection(some: Partial<Connection>): void {
+  const next = { ...connection, ...some };
+  const same = next.away === connection.away;
+  connection = next;
   if (!same) for (const listener of listeners) listener();
 }
-export const useReach = (): Reach =>
+export const useConnection = (): Connection =>
   useSyncExternalStore(
     (listener) => {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    () => reach,
+    () => connection,
   );

@@ -1,12 +1,12 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { recordKinds, references, type Stored } from '../contract/records.ts';
-import { demoRecords } from '../demo/records.ts';
+import { demoRecords } from './records.ts';
 import { Snapshot } from '../model/snapshot.ts';
-import { isMoved, planAtHand, recordsAtHand } from './atHand.ts';
+import { isMoved, planAtHand, recordsAtHand } from '../usecases/atHand.ts';
 import { endOfDay } from '../core/time/day.ts';
-import type { PlanChanges } from './changes.ts';
-import { makePlan } from './plan/plan.ts';
-import { placesOverview } from './placesOverview.ts';
+import type { PlanChanges } from '../usecases/changes.ts';
+import { makePlan } from '../usecases/plan/plan.ts';
+import { placesOverview } from '../usecases/placesOverview.ts';
 
 const TODAY = '2026-11-25';
 let house: Snapshot;

@@ -37,7 +37,7 @@ describe('keys that are damaged', () => {
       writeFileSync(key(name), 'garbage');
       await house.start({ wide: true });
       expect(readFileSync(key('authority.pem'), 'utf8')).toBe(authority);
-      expect((await house.far().get('/door')).status).toBe(200);
+      expect((await house.far().get('/authentication')).status).toBe(200);
     },
   );
   test('mail settings that cannot be read: everything goes on, and a letter says to set them anew', async () => {

@@ -1,9 +1,16 @@
 import { Router, type Request } from 'express';
 import * as v from 'valibot';
-import { FirstOwner, Forgot, Join, SignIn, TokenOnly, type DoorView } from '../../contract/access/account.ts';
+import {
+  FirstOwner,
+  Forgot,
+  Join,
+  SignIn,
+  TokenOnly,
+  type AuthenticationView,
+} from '../../contract/access/account.ts';
 import { rightsOf, roles } from '../../contract/access/rights.ts';
 import { hashToken } from '../../store/access/secrets.ts';
-import { byOf, callerOf, doorOf } from '../access/caller.ts';
+import { byOf, callerOf, listenerOf } from '../access/caller.ts';
 import { cookieName, signInHere } from '../access/cookieSessions.ts';
 import type { AccessParts } from '../access/accessParts.ts';
 import { mailThrottle, signInThrottle, tokenThrottle } from '../access/throttle.ts';
@@ -28,15 +35,15 @@ export const untilWord = (at: number): string =>
   new Date(at).toISOString().slice(0, 16).replace('T', ' ') + ' UTC';
 
 /** The door: what anybody may know, the first owner, signing in and out, links that come once. */
-export function doorRoutes(parts: AccessParts): Router {
+export function authenticationRoutes(parts: AccessParts): Router {
   const { accounts, sessions, log, ownership, post, live } = parts;
-  const view = async (req: Request): Promise<DoorView> => {
+  const view = async (req: Request): Promise<AuthenticationView> => {
     const caller = callerOf(req);
     const { account, kind } = caller;
     const owned = await ownership.known();
     return {
-      signIn: account ? 'done' : owned ? 'needed' : doorOf(req) === 'loopback' ? 'none' : 'claim',
-      beyondThisComputer: parts.reach().isWide,
+      signIn: account ? 'done' : owned ? 'needed' : listenerOf(req) === 'loopback' ? 'none' : 'claim',
+      beyondThisComputer: parts.networkAccess().isWide,
       mail: post.setting() !== null,
       now: new Date(parts.now()).toISOString(),
       me: account && {
@@ -48,13 +55,13 @@ export function doorRoutes(parts: AccessParts): Router {
     };
   };
   return Router()
-    .get('/door', async (req, res) => {
+    .get('/authentication', async (req, res) => {
       res.json(await view(req));
     })
     .post('/access/first-owner', tokenThrottle(), async (req, res) => {
       const said = v.parse(FirstOwner, req.body);
       const { firstCode } = parts;
-      if (doorOf(req) === 'wide' && (!firstCode || hashToken(said.code) !== firstCode.hash)) {
+      if (listenerOf(req) === 'wide' && (!firstCode || hashToken(said.code) !== firstCode.hash)) {
         await log.write('a stranger', 'gave a wrong code for the first owner', byOf(req).address);
         throw new HttpProblem(
           403,
@@ -137,14 +144,14 @@ export function doorRoutes(parts: AccessParts): Router {
 
 /** Where a link leads: the first address beyond this computer, else this computer. The token stays behind the #. */
 export function linkTo(parts: AccessParts, page: 'join' | 'shared', token: string): string {
-  return `${parts.reach().addresses()[0] ?? parts.loopback()}/${page}#${token}`;
+  return `${parts.networkAccess().addresses()[0] ?? parts.loopback()}/${page}#${token}`;
 }
 /** The visits of a secret link as a feed: calendars cannot send what stands behind a #. */
 export function feedOf(parts: AccessParts, token: string): string {
-  return `${parts.reach().addresses()[0] ?? parts.loopback()}/api/feeds/${token}`;
+  return `${parts.networkAccess().addresses()[0] ?? parts.loopback()}/api/feeds/${token}`;
 }
 /** The page that walks a device through trusting the local authority; null where that is not needed. */
 export function trustFirst(parts: AccessParts): string | null {
-  const { certificate, trustPages } = parts.reach().view(parts.loopback(), true);
+  const { certificate, trustPages } = parts.networkAccess().view(parts.loopback(), true);
   return certificate?.kind === 'local authority' ? (trustPages[0] ?? null) : null;
 }

@@ -13,7 +13,7 @@ const AGES = [0.25, 0.4, 0.6, 0.8, 0.95];
 
 interface Path {
   life: number;
-  readings: { age: number; way: number }[];
+  readings: { age: number; fractionToLimit: number }[];
 }
 function paths(seed: number): Path[] {
   const chance = new Chance(seed);
@@ -22,7 +22,7 @@ function paths(seed: number): Path[] {
     const bend = Math.exp(0.25 * chance.normal());
     const readings = Array.from({ length: 12 }, (_, k) => {
       const share = (k + 1) / 12.5;
-      return { age: share * life, way: share ** bend + ERROR * chance.normal() };
+      return { age: share * life, fractionToLimit: share ** bend + ERROR * chance.normal() };
     });
     return { life, readings };
   });
@@ -32,7 +32,9 @@ const until = ({ readings, life }: Path, share: number) => readings.filter((one)
 /** From clean through the last reading on to the limit. */
 function straightLine(readings: Path['readings']): number {
   const last = readings.at(-1);
-  return last && last.way > 0.02 ? last.age / last.way : Math.exp(EXPECTED.mean + 2 * EXPECTED.sd);
+  return last && last.fractionToLimit > 0.02
+    ? last.age / last.fractionToLimit
+    : Math.exp(EXPECTED.mean + 2 * EXPECTED.sd);
 }
 
 describe('a noisy path to its limit', () => {

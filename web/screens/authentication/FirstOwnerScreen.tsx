@@ -1,11 +1,11 @@
 import { Navigate, useNavigate } from 'react-router';
-import { useDoor } from '../../api/door.ts';
+import { useAuthentication } from '../../api/authentication.ts';
 import { FirstOwnerForm } from './FirstOwnerForm.tsx';
 import { Outside } from './Outside.tsx';
 
 /** Opened to the network before anybody owned it: nothing else answers until somebody does. */
 export function FirstOwnerScreen() {
-  const { signIn } = useDoor();
+  const { signIn } = useAuthentication();
   const navigate = useNavigate();
   if (signIn !== 'claim') return <Navigate to="/" replace />;
   return (

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useAsk } from '../../api/door.ts';
+import { useAsk } from '../../api/authentication.ts';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { PassThrough } from 'node:stream';
 import { connect as connectTls, type ConnectionOptions } from 'node:tls';
 import { afterEach, describe, expect, test } from 'vitest';
-import type { DoorView, ReachView } from '../../contract/access/account.ts';
+import type { AuthenticationView, NetworkAccessView } from '../../contract/access/account.ts';
 import { oneSock, work } from '../../store/testing/fixtures.ts';
 import { Client } from '../testing/client.ts';
 import { House, passwordOf } from '../testing/house.ts';
@@ -17,7 +17,7 @@ const wideUrl = () => new URL(house.wideAddress());
 describe('what an outsider on the network sees', () => {
   test('until it is opened: nothing listens', async () => {
     house = await House.open();
-    expect(house.running.access.reach().addresses()).toEqual([]);
+    expect(house.running.access.networkAccess().addresses()).toEqual([]);
     const port = Number(new URL(house.running.address).port);
     await expect(reaches('127.0.0.2', port)).resolves.toBe(false);
   });
@@ -25,15 +25,17 @@ describe('what an outsider on the network sees', () => {
     house = await House.open();
     const owner = await house.owner();
     await owner.post('/work', work(...oneSock().writes));
-    await owner.put('/reach', { wide: true, names: [] });
+    await owner.put('/network-access', { wide: true, names: [] });
     const plain = new Client(wideUrl().href.replace('https:', 'http:'));
     const origin = new URL(plain.address).origin;
     const page = (await plain.get(`${origin}/`)).text;
-    for (const path of ['/', '/today', '/api/snapshot', '/api/door', '/assets/x.js', '/../data']) {
+    for (const path of ['/', '/today', '/api/snapshot', '/api/authentication', '/assets/x.js', '/../data']) {
       const answer = await plain.get(`${origin}${path}`);
       expect([path, answer.status, answer.text]).toEqual([path, 200, page]);
     }
-    expect(page).toContain((await owner.get<ReachView>('/reach')).json.certificate?.authorityFingerprint);
+    expect(page).toContain(
+      (await owner.get<NetworkAccessView>('/network-access')).json.certificate?.authorityFingerprint,
+    );
     expect(page).toContain(wideUrl().origin);
     expect(page).not.toContain('<script');
     expect((await plain.post(`${origin}/api/access/sign-in`, {})).status).toBe(405);
@@ -44,16 +46,22 @@ describe('what an outsider on the network sees', () => {
     house = await House.open();
     const owner = await house.owner();
     await owner.post('/work', work(...oneSock().writes));
-    await owner.put('/reach', { wide: true, names: [] });
+    await owner.put('/network-access', { wide: true, names: [] });
     const far = house.far();
-    const door = await far.get<DoorView>('/door');
-    expect([door.status, door.json]).toMatchObject([200, { signIn: 'needed', me: null }]);
-    expect(Object.keys(door.json).sort()).toEqual(['beyondThisComputer', 'mail', 'me', 'now', 'signIn']);
+    const authentication = await far.get<AuthenticationView>('/authentication');
+    expect([authentication.status, authentication.json]).toMatchObject([200, { signIn: 'needed', me: null }]);
+    expect(Object.keys(authentication.json).sort()).toEqual([
+      'beyondThisComputer',
+      'mail',
+      'me',
+      'now',
+      'signIn',
+    ]);
     for (const path of [
       '/snapshot',
       '/plan',
       '/export',
-      '/reach',
+      '/network-access',
       '/about',
       '/changes',
       '/accounts',
@@ -71,11 +79,11 @@ describe('what an outsider on the network sees', () => {
   test('a foreign name, another site’s page, a write that no page sent: refused', async () => {
     house = await House.open();
     const owner = await house.owner();
-    await owner.put('/reach', { wide: true, names: ['Pump-Room'] });
+    await owner.put('/network-access', { wide: true, names: ['Pump-Room'] });
     const far = house.far();
     await far.post('/access/sign-in', { signIn: 'marit', password: passwordOf('marit') });
-    expect((await far.get('/door', { Host: 'evil.example' })).status).toBe(421);
-    expect((await far.get('/door', { Host: 'pump-room' })).status).toBe(200);
+    expect((await far.get('/authentication', { Host: 'evil.example' })).status).toBe(421);
+    expect((await far.get('/authentication', { Host: 'pump-room' })).status).toBe(200);
     for (const origin of ['https://evil.example', 'null', wideUrl().origin.replace('https:', 'http:')])
       expect([origin, (await far.post('/work', {}, { Origin: origin })).status]).toEqual([origin, 403]);
     const unnamed = await far.ask('/work', { method: 'POST', body: {} });
@@ -83,12 +91,12 @@ describe('what an outsider on the network sees', () => {
     const withoutOrigin = { Origin: '', 'Sec-Fetch-Site': 'cross-site' };
     expect((await far.post('/work', {}, withoutOrigin)).status).toBe(403);
     // the loopback's own listener does not take the wide name
-    expect((await owner.get('/door', { Host: wideUrl().host })).status).toBe(421);
+    expect((await owner.get('/authentication', { Host: wideUrl().host })).status).toBe(421);
   });
   test('scripts of its own only, no outside host, no frame', async () => {
     house = await House.open();
-    await house.owner().then((owner) => owner.put('/reach', { wide: true, names: [] }));
-    const csp = String((await house.far().get('/door')).headers['content-security-policy']);
+    await house.owner().then((owner) => owner.put('/network-access', { wide: true, names: [] }));
+    const csp = String((await house.far().get('/authentication')).headers['content-security-policy']);
     const of = (name: string) =>
       csp
         .split(';')
@@ -102,7 +110,7 @@ describe('what an outsider on the network sees', () => {
   });
   test('old TLS is refused', async () => {
     house = await House.open();
-    await house.owner().then((owner) => owner.put('/reach', { wide: true, names: [] }));
+    await house.owner().then((owner) => owner.put('/network-access', { wide: true, names: [] }));
     const { hostname, port } = wideUrl();
     const old = { host: hostname, port: Number(port), maxVersion: 'TLSv1.1', minVersion: 'TLSv1' } as const;
     await expect(shakesHands({ ...old, rejectUnauthorized: false })).resolves.toBe(false);
@@ -116,7 +124,10 @@ describe('opened by the flag, before anybody owns it', () => {
   test('beyond this computer only the printed code makes the first owner; few tries; once', async () => {
     house = await House.open({ wide: true });
     const far = house.far();
-    expect((await far.get<DoorView>('/door')).json).toMatchObject({ signIn: 'claim', me: null });
+    expect((await far.get<AuthenticationView>('/authentication')).json).toMatchObject({
+      signIn: 'claim',
+      me: null,
+    });
     expect((await far.get('/snapshot')).status).toBe(401);
     const said = { name: 'Ole', signIn: 'ole', password: passwordOf('ole') };
     expect((await far.post('/access/first-owner', said)).status).toBe(403);
@@ -141,21 +152,23 @@ describe('opened by the flag, before anybody owns it', () => {
 describe('opening and closing', () => {
   test('needs an owner; is kept for the next start; closed again it answers this computer only, with sign-in', async () => {
     house = await House.open();
-    const refused = await house.near().put<{ detail: string }>('/reach', { wide: true, names: [] });
+    const refused = await house.near().put<{ detail: string }>('/network-access', { wide: true, names: [] });
     expect([refused.status, refused.json.detail]).toEqual([
       409,
       'Before it answers beyond this computer it needs an owner who signs in.',
     ]);
     const owner = await house.owner();
-    const opened = (await owner.put<ReachView>('/reach', { wide: true, names: ['pump-room'] })).json;
+    const opened = (
+      await owner.put<NetworkAccessView>('/network-access', { wide: true, names: ['pump-room'] })
+    ).json;
     expect(opened).toMatchObject({ wide: true, names: ['pump-room'], hasOwner: true });
     await house.running.stop();
     await house.start();
-    expect(house.running.access.reach().isWide).toBe(true);
+    expect(house.running.access.networkAccess().isWide).toBe(true);
     const back = house.near();
     await back.post('/access/sign-in', { signIn: 'marit', password: passwordOf('marit') });
     const port = Number(wideUrl().port);
-    await back.put('/reach', { wide: false, names: [] });
+    await back.put('/network-access', { wide: false, names: [] });
     await expect.poll(() => reaches('127.0.0.2', port)).toBe(false);
     expect((await house.near().get('/snapshot')).status).toBe(401);
     expect((await back.get('/snapshot')).status).toBe(200);
@@ -163,7 +176,7 @@ describe('opening and closing', () => {
   test('a person’s own certificate, and sentences where it is none', async () => {
     house = await House.open();
     const keys = join(house.dataDir, 'keys');
-    await house.owner().then((owner) => owner.put('/reach', { wide: true, names: [] }));
+    await house.owner().then((owner) => owner.put('/network-access', { wide: true, names: [] }));
     await house.running.stop();
     const own = { certFile: join(keys, 'server.pem'), keyFile: join(keys, 'server.key.pem') };
     await expect(house.start({ own: { ...own, keyFile: join(keys, 'authority.key.pem') } })).rejects.toThrow(
@@ -173,36 +186,36 @@ describe('opening and closing', () => {
       'cannot be read.',
     );
     await house.start({ own });
-    expect(house.running.access.reach().view('', true).certificate).toMatchObject({
+    expect(house.running.access.networkAccess().view('', true).certificate).toMatchObject({
       kind: 'own',
       authorityFingerprint: null,
     });
     // a file that breaks while it runs: the one in use goes on, and the owner reads why
     const kept = readFileSync(own.certFile);
     writeFileSync(own.certFile, 'nothing');
-    await house.running.access.reach().renew();
-    expect(house.running.access.reach().view('', true).problem).toContain(
+    await house.running.access.networkAccess().renew();
+    expect(house.running.access.networkAccess().view('', true).problem).toContain(
       'are not a certificate and its key.',
     );
     writeFileSync(own.certFile, kept);
   });
   test('the certificate renews itself before it ends, by the same authority', async () => {
     house = await House.open();
-    await house.owner().then((owner) => owner.put('/reach', { wide: true, names: [] }));
-    const reach = house.running.access.reach();
-    const before = reach.view('', true).certificate;
-    await reach.renew();
-    expect(reach.view('', true).certificate).toEqual(before);
+    await house.owner().then((owner) => owner.put('/network-access', { wide: true, names: [] }));
+    const networkAccess = house.running.access.networkAccess();
+    const before = networkAccess.view('', true).certificate;
+    await networkAccess.renew();
+    expect(networkAccess.view('', true).certificate).toEqual(before);
     house.clock += 130 * 86_400_000;
-    await reach.renew();
-    const after = reach.view('', true).certificate;
+    await networkAccess.renew();
+    const after = networkAccess.view('', true).certificate;
     expect(after?.fingerprint).not.toBe(before?.fingerprint);
     expect(after?.authorityFingerprint).toBe(before?.authorityFingerprint);
     expect(Date.parse(after?.until ?? '')).toBeGreaterThan(house.clock + 170 * 86_400_000);
   });
   test('what it vouches for is itself: one authority, no further one below it, for servers only', async () => {
     house = await House.open();
-    await house.owner().then((owner) => owner.put('/reach', { wide: true, names: [] }));
+    await house.owner().then((owner) => owner.put('/network-access', { wide: true, names: [] }));
     const read = (name: string) => new X509Certificate(readFileSync(join(house.dataDir, 'keys', name)));
     const [authority, leaf] = [read('authority.pem'), read('server.pem')];
     expect([authority.ca, leaf.ca]).toEqual([true, false]);

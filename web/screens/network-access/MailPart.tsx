@@ -2,7 +2,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { MailSetting } from '../../../contract/access/account.ts';
 import { useAbout } from '../../api/data.ts';
-import { useAccess, useAccessIf, useAsk } from '../../api/door.ts';
+import { useAccess, useAccessIf, useAsk } from '../../api/authentication.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
@@ -23,7 +23,7 @@ export function MailPart() {
   const [open, setOpen] = useState(false);
   const { demo } = useAbout();
   return (
-    <section className="datum reachpart">
+    <section className="datum networkpart">
       <h2>Mail</h2>
       <p>
         {known

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { PASSWORD_LEAST } from '../../../contract/access/account.ts';
 import { roles, type RoleId } from '../../../contract/access/rights.ts';
-import { useAsk } from '../../api/door.ts';
+import { useAsk } from '../../api/authentication.ts';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { Outside } from './Outside.tsx';
@@ -79,7 +79,7 @@ function Choose({ token, found }: { token: string; found: Found }) {
           event.preventDefault();
           void ask('POST', '/access/join', { token, password }).then((done) => {
             if (!done) return;
-            client.removeQueries({ predicate: (query) => query.queryKey[0] !== 'door' });
+            client.removeQueries({ predicate: (query) => query.queryKey[0] !== 'authentication' });
             void navigate('/', { replace: true });
           });
         }}

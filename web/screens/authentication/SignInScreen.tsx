@@ -2,28 +2,29 @@ import TextField from '@mui/material/TextField';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, Navigate, useLocation, useNavigate } from 'react-router';
-import { useAsk, useDoor } from '../../api/door.ts';
+import { useAsk, useAuthentication } from '../../api/authentication.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { Outside } from './Outside.tsx';
 import { SignInForm } from './SignInForm.tsx';
 
 /** Who signs in, goes on to where they wanted to go. */
 export function SignInScreen() {
-  const door = useDoor();
+  const authentication = useAuthentication();
   const client = useQueryClient();
   const navigate = useNavigate();
   const { from } = (useLocation().state ?? {}) as { from?: string };
-  if (door.signIn === 'done' || door.signIn === 'none') return <Navigate to={from ?? '/'} replace />;
-  if (door.signIn === 'claim') return <Navigate to="/first-owner" replace />;
+  if (authentication.signIn === 'done' || authentication.signIn === 'none')
+    return <Navigate to={from ?? '/'} replace />;
+  if (authentication.signIn === 'claim') return <Navigate to="/first-owner" replace />;
   return (
     <Outside title="Sign in">
       <SignInForm
         onDone={() => {
-          client.removeQueries({ predicate: (query) => query.queryKey[0] !== 'door' });
+          client.removeQueries({ predicate: (query) => query.queryKey[0] !== 'authentication' });
           void navigate(from ?? '/', { replace: true });
         }}
       />
-      <Forgot mail={door.mail} />
+      <Forgot mail={authentication.mail} />
       <p className="soft">
         Invited?{' '}
         <Link className="btn2" to="/join">

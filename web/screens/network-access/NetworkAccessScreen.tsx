@@ -1,53 +1,53 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import type { ReachView } from '../../../contract/access/account.ts';
+import type { NetworkAccessView } from '../../../contract/access/account.ts';
 import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
-import { useAccess, useAsk } from '../../api/door.ts';
+import { useAccess, useAsk } from '../../api/authentication.ts';
 import { todayIn, writeDay } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
-import { FirstOwnerForm } from '../door/FirstOwnerForm.tsx';
+import { FirstOwnerForm } from '../authentication/FirstOwnerForm.tsx';
 import { MailPart } from './MailPart.tsx';
-import './reach.css';
+import './network-access.css';
 
 /** A phone at the tank, other people: whether the server answers beyond this computer. */
-export function ReachScreen() {
-  const reach = useAccess<ReachView>('/reach');
+export function NetworkAccessScreen() {
+  const access = useAccess<NetworkAccessView>('/network-access');
   return (
     <main className="page">
       <header className="head">
         <h1>A phone at the tank</h1>
-        <span className="facts">{reach.wide ? 'open to others' : 'this computer only'}</span>
+        <span className="facts">{access.wide ? 'open to others' : 'this computer only'}</span>
       </header>
-      {reach.problem && (
+      {access.problem && (
         <p className="problem" role="alert">
-          {reach.problem} The certificate in use goes on until then.
+          {access.problem} The certificate in use goes on until then.
         </p>
       )}
-      {reach.wide ? <Wide reach={reach} /> : <Narrow reach={reach} />}
+      {access.wide ? <Wide access={access} /> : <Narrow access={access} />}
       <MailPart />
     </main>
   );
 }
 
-function Narrow({ reach }: { reach: ReachView }) {
+function Narrow({ access }: { access: NetworkAccessView }) {
   const names = useSnapshot()
     .all('person')
     .map((person) => person.content.name);
   const { ask, pending, error } = useAsk();
   const open = async (): Promise<void> => {
-    await ask<ReachView>('PUT', '/reach', { wide: true, names: reach.names });
+    await ask<NetworkAccessView>('PUT', '/network-access', { wide: true, names: access.names });
   };
   return (
-    <section className="datum reachpart">
-      <p className="reachlead">
-        Jondrel answers this computer only, at <span className="code">{reach.loopback}</span>.{' '}
-        {reach.hasOwner
+    <section className="datum networkpart">
+      <p className="networklead">
+        Jondrel answers this computer only, at <span className="code">{access.loopback}</span>.{' '}
+        {access.hasOwner
           ? 'Opened, phones and other computers in your network reach it over an encrypted connection, and everybody signs in.'
           : 'To use a phone at the tank, or to let others in, it needs an owner: from then on everybody signs in, here too.'}
       </p>
-      {reach.hasOwner ? (
+      {access.hasOwner ? (
         <div>
           <Button variant="contained" disabled={pending} onClick={() => void open()}>
             Open it to phones and others
@@ -59,7 +59,7 @@ function Narrow({ reach }: { reach: ReachView }) {
         </div>
       )}
       <ProblemNote error={error} />
-      {!reach.hasOwner && (
+      {!access.hasOwner && (
         <p className="soft">
           Should you forget the password: <span className="code">./jondrel reset-password</span> on this
           computer, with the server stopped, is the way back.
@@ -69,20 +69,20 @@ function Narrow({ reach }: { reach: ReachView }) {
   );
 }
 
-function Wide({ reach }: { reach: ReachView }) {
+function Wide({ access }: { access: NetworkAccessView }) {
   const now = useNow();
   const { dateFormat, homeZone } = useSetting();
   const { ask, pending, error } = useAsk();
-  const [address = ''] = reach.addresses;
-  const [trust = ''] = reach.trustPages;
-  const { certificate } = reach;
+  const [address = ''] = access.addresses;
+  const [trust = ''] = access.trustPages;
+  const { certificate } = access;
   const local = certificate?.kind === 'local authority';
   const first = local ? trust : address;
   const until = (at: string): string =>
     writeDay(todayIn(homeZone, Date.parse(at)), todayIn(homeZone, now), dateFormat);
   return (
     <>
-      <section className="datum reachpart reachcols">
+      <section className="datum networkpart networkcols">
         <div className="qr">
           <QrCode text={first} label={`QR code of ${first}`} size={200} />
         </div>
@@ -109,14 +109,14 @@ function Wide({ reach }: { reach: ReachView }) {
           )}
         </div>
       </section>
-      <section className="datum reachpart">
+      <section className="datum networkpart">
         <h2>Where it answers</h2>
         <ul className="plain">
           <li>
-            <span className="code">{reach.loopback}</span>{' '}
+            <span className="code">{access.loopback}</span>{' '}
             <span className="soft">on this computer, with sign-in</span>
           </li>
-          {reach.addresses.map((one) => (
+          {access.addresses.map((one) => (
             <li key={one}>
               <span className="code">{one}</span>
             </li>
@@ -129,14 +129,14 @@ function Wide({ reach }: { reach: ReachView }) {
               : `Your own certificate holds until ${until(certificate.until)}; put a newer file in its place in time.`}
           </p>
         )}
-        <Names key={reach.names.join()} reach={reach} />
+        <Names key={access.names.join()} access={access} />
         <ProblemNote error={error} />
         <div>
           <button
             type="button"
             className="btn2"
             disabled={pending}
-            onClick={() => void ask('PUT', '/reach', { wide: false, names: reach.names })}
+            onClick={() => void ask('PUT', '/network-access', { wide: false, names: access.names })}
           >
             Answer this computer only
           </button>
@@ -147,8 +147,8 @@ function Wide({ reach }: { reach: ReachView }) {
 }
 
 /** A name of one's own in the network, where the router gives one. */
-function Names({ reach }: { reach: ReachView }) {
-  const [typed, setTyped] = useState(reach.names.join(' '));
+function Names({ access }: { access: NetworkAccessView }) {
+  const [typed, setTyped] = useState(access.names.join(' '));
   const { ask, pending, error } = useAsk();
   const names = typed.split(/[\s,]+/).filter(Boolean);
   return (
@@ -156,7 +156,7 @@ function Names({ reach }: { reach: ReachView }) {
       className="form"
       onSubmit={(event) => {
         event.preventDefault();
-        void ask('PUT', '/reach', { wide: true, names });
+        void ask('PUT', '/network-access', { wide: true, names });
       }}
     >
       <TextField
@@ -169,7 +169,7 @@ function Names({ reach }: { reach: ReachView }) {
       />
       <ProblemNote error={error} />
       <div>
-        <button type="submit" className="btn2" disabled={pending || names.join() === reach.names.join()}>
+        <button type="submit" className="btn2" disabled={pending || names.join() === access.names.join()}>
           Answer to these too
         </button>
       </div>

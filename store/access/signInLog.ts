@@ -1,15 +1,15 @@
 import type { EntityManager } from 'typeorm';
-import type { DoorEvent } from '../../contract/access/account.ts';
+import type { SignInEvent } from '../../contract/access/account.ts';
 import type { Databases } from '../database.ts';
 import { inQueue } from './inQueue.ts';
-import { doorEventEntity } from './rows.ts';
+import { signInEventEntity } from './rows.ts';
 
 /** So many are kept: enough to see what happened in weeks, and no stranger can fill the disk with them. */
 const KEPT = 2000;
 const SHOWN = 200;
 
 /** What happened at the door: who came in, who was refused, what was granted and taken back. */
-export class DoorLog {
+export class SignInLog {
   private readonly databases: Databases;
   private readonly now: () => number;
 
@@ -20,7 +20,7 @@ export class DoorLog {
 
   /** Inside a transaction that does the thing it tells of. */
   async writeIn(manager: EntityManager, who: string, what: string, address: string): Promise<void> {
-    await manager.insert(doorEventEntity, { at: this.now(), who: who.slice(0, 120), what, address });
+    await manager.insert(signInEventEntity, { at: this.now(), who: who.slice(0, 120), what, address });
     await manager.query(`DELETE FROM door_event WHERE id <= (SELECT max(id) FROM door_event) - ${KEPT}`);
   }
 
@@ -29,9 +29,9 @@ export class DoorLog {
   }
 
   /** Newest first. */
-  async list(): Promise<DoorEvent[]> {
+  async list(): Promise<SignInEvent[]> {
     const rows = await this.databases.reader
-      .getRepository(doorEventEntity)
+      .getRepository(signInEventEntity)
       .find({ order: { id: 'DESC' }, take: SHOWN });
     return rows.map(({ at, who, what, address }) => ({ at: new Date(at).toISOString(), who, what, address }));
   }

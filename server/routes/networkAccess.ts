@@ -1,24 +1,24 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { MailSetting, ReachSetting, TryMail } from '../../contract/access/account.ts';
+import { MailSetting, NetworkAccessSetting, TryMail } from '../../contract/access/account.ts';
 import { byOf } from '../access/caller.ts';
 import type { AccessParts } from '../access/accessParts.ts';
 import { mailThrottle } from '../access/throttle.ts';
 import { HttpProblem } from '../httpProblem.ts';
 import { tryOut } from '../mail/letters.ts';
 import { takenWord } from '../mail/post.ts';
-import { CertificateProblem } from '../reach/certificate.ts';
+import { CertificateProblem } from '../networkAccess/certificate.ts';
 
 /** Whether it answers beyond this computer; the mail server. */
-export function reachRoutes(parts: AccessParts): Router {
+export function networkAccessRoutes(parts: AccessParts): Router {
   const { log, ownership, post } = parts;
-  const view = async () => parts.reach().view(parts.loopback(), await ownership.known());
+  const view = async () => parts.networkAccess().view(parts.loopback(), await ownership.known());
   return Router()
-    .get('/reach', async (_req, res) => {
+    .get('/network-access', async (_req, res) => {
       res.json(await view());
     })
-    .put('/reach', async (req, res) => {
-      const { wide, names } = v.parse(ReachSetting, req.body);
+    .put('/network-access', async (req, res) => {
+      const { wide, names } = v.parse(NetworkAccessSetting, req.body);
       if (wide && !(await ownership.known()))
         throw new HttpProblem(
           409,
@@ -27,7 +27,7 @@ export function reachRoutes(parts: AccessParts): Router {
           'Make the first owner, then open it.',
         );
       try {
-        await parts.reach().set(wide, names);
+        await parts.networkAccess().set(wide, names);
       } catch (error) {
         if (error instanceof CertificateProblem) throw new HttpProblem(409, 'No certificate', error.message);
         if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE')
@@ -43,7 +43,7 @@ export function reachRoutes(parts: AccessParts): Router {
       await log.write(who, wide ? 'opened it beyond this computer' : 'closed it to this computer', address);
       res.json(await view());
       // those who came from beyond have their answer; the port closes behind it
-      if (!wide) res.once('close', () => void parts.reach().narrow());
+      if (!wide) res.once('close', () => void parts.networkAccess().narrow());
     })
     .get('/mail', (_req, res) => {
       const setting = post.setting();
