@@ -105,10 +105,10 @@ try {
     print('first plan of all', `${plan.ms.toFixed(0)} ms, ${(plan.text.length / 1000).toFixed(0)} kB`);
     print('memory of the server', `${memoryMb().toFixed(0)} MB`);
     await say('the plan again', '/plan/changes');
-    const records = await say('all records but readings', '/records');
+    await say('all records but readings', '/records');
     const [place = ''] = made.siteIds;
-    await say('records of one place', `/records?sites=${place}`);
-    await say('plan of one place', `/plan/changes?sites=${place}`);
+    const records = await say('records of one place', `/records?sites=${place}`);
+    const rows = await say('plan of one place', `/plan/changes?sites=${place}`);
     await say('all places with what is to do', '/places');
     await windowOf(address, 'a window that holds one place', [place]);
     await windowOf(address, 'a window that holds ten places', made.siteIds.slice(0, 10));
@@ -119,12 +119,12 @@ try {
       `/water/series?system=${made.systemIds[0] ?? ''}&parameter=temperature&from=${new Date(Date.now() - 365 * 86_400_000).toISOString()}`,
     );
     await say('week of a place', `/week?site=${made.siteIds[0] ?? ''}`);
-    await say('steps ahead', '/leads');
+    await say('steps ahead at one place', `/leads?sites=${place}`);
     // levelling every place of the whole plant takes a quarter of an hour
     if (SHARE <= 0.1) await say('calendar of all', '/plan.ics');
     const cursors = {
       records: (JSON.parse(records) as { cursor: string }).cursor,
-      plan: (JSON.parse((await asked('/plan/changes')).text) as { cursor: string }).cursor,
+      plan: (JSON.parse(rows) as { cursor: string }).cursor,
     };
     const written: number[] = [];
     const shown: number[] = [];
@@ -136,12 +136,12 @@ try {
       written.push(performance.now() - begun);
       // what another window asks once it has heard of it
       const changed = await asked(`/records?since=${encodeURIComponent(cursors.records)}`);
-      let rows = await asked(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
-      while (!rows.text.includes(job))
-        rows = await asked(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
-      bytes += changed.text.length + rows.text.length;
+      let dated = await asked(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
+      while (!dated.text.includes(job))
+        dated = await asked(`/plan/changes?since=${encodeURIComponent(cursors.plan)}`);
+      bytes += changed.text.length + dated.text.length;
       cursors.records = (JSON.parse(changed.text) as { cursor: string }).cursor;
-      cursors.plan = (JSON.parse(rows.text) as { cursor: string }).cursor;
+      cursors.plan = (JSON.parse(dated.text) as { cursor: string }).cursor;
       shown.push(performance.now() - begun);
     }
     print('a job logged', spread(written));

@@ -92,6 +92,11 @@ describe('worked out by hand, from what stands in the records', () => {
     expect(next?.batch?.saltKg).toBeCloseTo((33 * 35.1 * seawaterDensityKgM3(35.1, 25)) / 1e6, 9);
     expect(new Date(next?.batch?.startBy ?? 0).toISOString()).toBe('2026-11-27T20:00:00.000Z');
     const leads = leadSteps(evidence, plan.jobs, NOW);
+    // of one place what is of that place, and of all places together all of it
+    const sites = evidence.snapshot.all('site').map(({ id }) => id);
+    const parts = sites.map((id) => leadSteps(evidence, plan.jobs, NOW, new Set([id])));
+    expect(parts.every((part, i) => part.every(({ siteId }) => siteId === sites[i]))).toBe(true);
+    expect(parts.flat()).toHaveLength(leads.length);
     // up to a day to bring it to the tank's temperature: a reminder of its own
     expect(leads.map((one) => one.what)).toContain('cool or warm the water to the tank');
     const lead = leads.find((one) => one.water !== null);

@@ -16,7 +16,14 @@ interface Pin {
 }
 const opened = async (page: Page, address: string): Promise<void> => {
   await page.goto(`${address}/plan`);
+  await settled(page);
+};
+/** The search has ended: nothing moves by itself any more. */
+const settled = async (page: Page): Promise<void> => {
   await expect(page.getByRole('region', { name: 'Levelled' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Still spreading the work', { exact: false })).toHaveCount(0, {
+    timeout: 30_000,
+  });
 };
 // its look comes first
 const PUMP = 'Return pump, strip and soak';
@@ -72,7 +79,7 @@ test('a job is moved by the keyboard and by the mouse alike, says what it costs,
   await expect(page.getByText('Undone.')).toBeVisible();
   await expect.poll(async () => (await pins()).length).toBe(0);
   // by the mouse: the same record
-  await expect(page.getByText('Levelling again', { exact: false })).toHaveCount(0, { timeout: 20_000 });
+  await settled(page);
   await expect(page.locator('.piles .block[data-pinned]')).toHaveCount(0);
   const from = await block(page, PUMP).boundingBox();
   const piles = await page.locator('.pile').all();
@@ -146,10 +153,10 @@ test('skipped twice with reasons: the count is said; a whole visit is moved, lef
     await page.getByLabel('Reason').fill(reason);
     await page.getByRole('button', { name: 'Put it off' }).click();
     await expect.poll(async () => (await contents(server.address, 'skip')).length).toBe(i + 1);
-    await expect(page.getByText('Levelling again', { exact: false })).toHaveCount(0, { timeout: 20_000 });
+    await settled(page);
   }
   await page.reload();
-  await expect(page.getByRole('region', { name: 'Levelled' })).toBeVisible({ timeout: 30_000 });
+  await settled(page);
   await block(page, PUMP).click();
   await expect(page.getByText('Put off 2 times since it was last done.')).toBeVisible();
   // the visit itself

@@ -8,6 +8,7 @@ import type { Store } from '../../store/store.ts';
 import { HttpProblem } from '../httpProblem.ts';
 import type { LiveEvidence } from '../liveEvidence.ts';
 import type { Planner } from '../planning/planner.ts';
+import { Held } from './asked.ts';
 
 const OfSite = v.object({ site: v.pipe(v.string('Say which place.'), v.uuid('Say which place.')) });
 const OfSource = v.object({
@@ -55,8 +56,9 @@ export function waterWorkRoutes(
       const chance = new Map(jobs.map((row) => [row.jobId, row.chanceDueNow]));
       res.json(sourceAnswer(known, system, nutrient, now(), (jobId) => chance.get(jobId) ?? null));
     })
-    .get('/leads', async (_req, res) => {
+    .get('/leads', async (req, res) => {
+      const held = v.parse(Held, req.query);
       const { jobs } = await planner.plan();
-      res.json(leadSteps(await evidence.now(), jobs, now()));
+      res.json(leadSteps(await evidence.now(), jobs, now(), held));
     });
 }

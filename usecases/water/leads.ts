@@ -1,5 +1,6 @@
 import { MAKE_AND_MIX } from '../../core/catalogue/systemJobs.ts';
 import { addDays, dayOf, MS_PER_DAY, startOfDay, type Day, type Instant } from '../../core/time/day.ts';
+import type { SitesAtHand } from '../atHand.ts';
 import type { PlanRow } from '../plan/planRows.ts';
 import { changeJobsOf } from '../../model/water/changeJobs.ts';
 import { makeUpView, VISIT_HOUR, type NextWater } from './makeUpView.ts';
@@ -30,8 +31,15 @@ const AHEAD_DAYS = 1;
  * Steps of the next visits that are to begin now or by tomorrow: water by what is asked for and what the unit makes an
  * hour, everything else as its job says.
  */
-export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Instant): LeadStep[] {
+export function leadSteps(
+  evidence: Evidence,
+  all: readonly PlanRow[],
+  now: Instant,
+  held: SitesAtHand = null,
+): LeadStep[] {
   const { snapshot, definitionOf } = evidence;
+  const isHeld = (siteId: string): boolean => held === null || held.has(siteId);
+  const rows = all.filter(({ siteId }) => isHeld(siteId));
   const byJob = new Map(rows.map((row) => [row.jobId, row]));
   const dueBy = (jobId: string, day: Day): boolean => {
     const row = byJob.get(jobId);
@@ -56,6 +64,7 @@ export function leadSteps(evidence: Evidence, rows: readonly PlanRow[], now: Ins
   const steps: LeadStep[] = [];
   const watered = new Set<string>();
   for (const site of snapshot.all('site')) {
+    if (!isHeld(site.id)) continue;
     const view = makeUpView(evidence, site.id, now, dueBy);
     for (const unit of view.units) {
       const { next } = unit;

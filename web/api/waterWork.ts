@@ -4,6 +4,7 @@ import type { ChangeFacts } from '../../usecases/water/changeFacts.ts';
 import type { LeadStep } from '../../usecases/water/leads.ts';
 import type { MakeUpView } from '../../usecases/water/makeUpView.ts';
 import type { SourceAnswer } from '../../usecases/water/sourceFacts.ts';
+import { ofPlacesHeld } from './atHand.ts';
 import { api } from './client.ts';
 
 // Fetched again whenever records change: their keys begin like the records'.
@@ -25,6 +26,8 @@ export const useSource = (systemId: string, nutrient: Nutrient): SourceAnswer =>
   }).data;
 /** Steps to begin ahead of the next visits; none while the server has not said. */
 export const useLeads = (): LeadStep[] =>
-  useQuery({ queryKey: ['snapshot', 'leads'], queryFn: () => api.get<LeadStep[]>('/leads') }).data ??
-  NO_LEADS;
+  useQuery({
+    queryKey: ['snapshot', 'leads'],
+    queryFn: () => api.get<LeadStep[]>(ofPlacesHeld('/leads')),
+  }).data ?? NO_LEADS;
 const NO_LEADS: LeadStep[] = [];

@@ -4,4 +4,6 @@ export const percentWord = (share: number | null): string => `${Math.round((shar
 
 /** What stands where no plan has been found yet. */
 export const levellingWord = ({ failed, share }: Pick<Levelling, 'failed' | 'share'>): string =>
-  failed ? 'Levelling failed: reload to try again.' : `Levelling ${percentWord(share)}…`;
+  failed
+    ? 'The work could not be spread: reload to try again.'
+    : `Spreading the work, ${percentWord(share)}…`;

@@ -9,6 +9,6 @@ export interface LevelQuestion {
 }
 export type LevelAnswer =
   | { share: number }
-  /** What was before with the change in it: shown until the search has ended. */
+  /** A first plan, or what was before with the change in it: shown until the search has ended. */
   | { quick: Placement[] }
   | { placements: Placement[] };

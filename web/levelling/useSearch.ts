@@ -40,8 +40,8 @@ interface Heard<P> {
 }
 
 /**
- * Levels places in a worker. Only places that changed are searched; what was found for them before, with the change worked
- * in, stands until the search has ended.
+ * Levels places in a worker. Only places that changed are searched; a first plan, or what was found for them before with the
+ * change worked in, stands until the search has ended.
  * @param placeOf the same function every time
  * @param memory what outlives the screen; without it, what was found is gone with the screen
  */

@@ -1,5 +1,5 @@
 import { clockWord } from '../../core/explain/clockWord.ts';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useNavigate } from 'react-router';
 import { arePlacesChosen, usePlacesHeld } from '../api/atHand.ts';
@@ -13,11 +13,15 @@ import { useFocusOnArrival } from './useFocusOnArrival.ts';
 import { useTitle } from './useTitle.ts';
 import { SyncLine } from './SyncLine.tsx';
 
-const Palette = lazy(() => import('./Palette.tsx'));
+const loadPalette = () => import('./Palette.tsx');
+const Palette = lazy(loadPalette);
 const ChoosePlaces = lazy(async () => ({
   default: (await import('../screens/places/PlacesScreen.tsx')).PlacesScreen,
 }));
 const NarrowFrame = lazy(() => import('./NarrowFrame.tsx'));
+
+/** The first screen has been drawn by then. */
+const PALETTE_AFTER_MS = 2000;
 
 /** What stands round every screen: for who sees only something, no more than the way out. */
 export function Frame() {
@@ -43,6 +47,11 @@ function WideFrame() {
   const { pending } = useWriting();
   const held = usePlacesHeld();
   const [palette, setPalette] = useState<'closed' | 'all' | 'log'>('closed');
+  // who opens it types at once: it is there by then
+  useEffect(() => {
+    const early = setTimeout(() => void loadPalette().catch(() => undefined), PALETTE_AFTER_MS);
+    return () => clearTimeout(early);
+  }, []);
   useHotkeys('ctrl+k, meta+k', () => setPalette('all'), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('n', () => setPalette('log'), { preventDefault: true });
   useHotkeys(

@@ -1,6 +1,9 @@
 import Dialog from '@mui/material/Dialog';
-import { Command } from 'cmdk';
+import { Command, defaultFilter } from 'cmdk';
+import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import type { Stored } from '../../contract/records.ts';
+import type { PlanRow } from '../../usecases/plan/planRows.ts';
 import { usePlan, useSnapshot } from '../api/data.ts';
 import { stateWords } from '../strip/marks.tsx';
 import { places } from './Rail.tsx';
@@ -35,15 +38,71 @@ const pagesBelow = [
   { to: '/week', name: 'This week at a place', words: 'week at this place client helper read' },
 ];
 
+/** Of so many answers the best are shown; of more, typing on finds the rest. */
+const SHOWN = 40;
+
+/** Something that can be found, by the words people look for it with. */
+interface Entry {
+  id: string;
+  words: string;
+  to: string;
+  name: ReactNode;
+  beside: ReactNode;
+}
+
+function screenEntries(systems: readonly Stored<'system'>[]): Entry[] {
+  return [
+    ...places.map(({ to, name, key }) => ({
+      ...{ id: to, to, words: `screen ${name}`, name: <b>{name}</b> },
+      beside: <kbd>G {name[key]?.toUpperCase()}</kbd>,
+    })),
+    ...pagesBelow.map(({ to, name, words }) => ({
+      ...{ id: to, to, words, name: <b>{name}</b> },
+      beside: <span className="soft">{to.split('/')[1]}</span>,
+    })),
+    {
+      ...{ id: '/describe', to: '/describe', words: 'describe add a system tank new', beside: null },
+      name: <b>Describe a system</b>,
+    },
+    ...systems.map(({ id, content }) => ({
+      ...{ id, to: `/systems/${id}`, words: `system ${content.name}`, name: <b>{content.name}</b> },
+      beside: <span className="soft">system</span>,
+    })),
+  ];
+}
+const jobEntry = (row: PlanRow): Entry => ({
+  id: row.jobId,
+  to: `/today?job=${row.jobId}`,
+  words: `${row.thing} ${row.action} ${row.systemName}`,
+  name: (
+    <>
+      <b>{row.thing}</b>, {row.action}
+      {row.systemName !== row.thing && <span className="soft"> · {row.systemName}</span>}
+    </>
+  ),
+  beside: <span className="soft">{stateWords[row.state]}</span>,
+});
+
 /** Find anything by typing: screens, systems, equipment, jobs to log. `log` shows jobs only. */
 export default function Palette({ mode, onClose }: { mode: 'all' | 'log'; onClose: () => void }) {
   const navigate = useNavigate();
-  const plan = usePlan();
+  const { jobs } = usePlan();
   const snapshot = useSnapshot();
+  const [typed, setTyped] = useState('');
   const go = (to: string) => {
     onClose();
     void navigate(to);
   };
+  const groups = useMemo(
+    () => [
+      ...(mode === 'all' ? [{ heading: 'Screens', entries: screenEntries(snapshot.all('system')) }] : []),
+      { heading: 'Jobs', entries: jobs.map(jobEntry) },
+    ],
+    [mode, snapshot, jobs],
+  );
+  // a key is drawn before all jobs of a large house are gone through
+  const asked = useDeferredValue(typed);
+  const found = groups.map(({ heading, entries }) => ({ heading, ...best(entries, asked) }));
   return (
     <Dialog
       open
@@ -53,59 +112,50 @@ export default function Palette({ mode, onClose }: { mode: 'all' | 'log'; onClos
       aria-label={mode === 'log' ? 'Log a job' : 'Find'}
       slotProps={{ container: { sx: { alignItems: 'flex-start', pt: { xs: 2, md: 8 } } } }}
     >
-      <Command loop label={mode === 'log' ? 'Which job was done?' : 'Find'} className="palette">
+      <Command
+        loop
+        shouldFilter={false}
+        label={mode === 'log' ? 'Which job was done?' : 'Find'}
+        className="palette"
+      >
         <div className="h" style={{ padding: '12px 16px 0' }}>
           {mode === 'log' ? 'Which job was done?' : 'Find a screen, a system, a job'}
         </div>
-        <Command.Input autoFocus aria-label="Type to find" />
+        <Command.Input autoFocus aria-label="Type to find" value={typed} onValueChange={setTyped} />
         <Command.List>
-          <Command.Empty>Nothing answers to that.</Command.Empty>
-          {mode === 'all' && (
-            <Command.Group heading="Screens">
-              {places.map((place) => (
-                <Command.Item key={place.to} value={`screen ${place.name}`} onSelect={() => go(place.to)}>
-                  <b>{place.name}</b>
-                  <kbd>G {place.name[place.key]?.toUpperCase()}</kbd>
-                </Command.Item>
-              ))}
-              {pagesBelow.map((page) => (
-                <Command.Item key={page.to} value={page.words} onSelect={() => go(page.to)}>
-                  <b>{page.name}</b>
-                  <span className="soft">{page.to.split('/')[1]}</span>
-                </Command.Item>
-              ))}
-              <Command.Item value="describe add a system tank new" onSelect={() => go('/describe')}>
-                <b>Describe a system</b>
-              </Command.Item>
-              {snapshot.all('system').map((system) => (
-                <Command.Item
-                  key={system.id}
-                  value={`system ${system.content.name} ${system.id}`}
-                  onSelect={() => go(`/systems/${system.id}`)}
-                >
-                  <b>{system.content.name}</b>
-                  <span className="soft">system</span>
-                </Command.Item>
-              ))}
-            </Command.Group>
+          {found.every(({ shown }) => shown.length === 0) && (
+            <Command.Empty>Nothing answers to that.</Command.Empty>
           )}
-          <Command.Group heading="Jobs">
-            {plan.jobs.map((row) => (
-              <Command.Item
-                key={row.jobId}
-                value={`${row.thing} ${row.action} ${row.systemName} ${row.jobId}`}
-                onSelect={() => go(`/today?job=${row.jobId}`)}
-              >
-                <span>
-                  <b>{row.thing}</b>, {row.action}
-                  {row.systemName !== row.thing && <span className="soft"> · {row.systemName}</span>}
-                </span>
-                <span className="soft">{stateWords[row.state]}</span>
-              </Command.Item>
-            ))}
-          </Command.Group>
+          {found.map(({ heading, shown, more }) =>
+            shown.length === 0 ? null : (
+              <Command.Group key={heading} heading={heading}>
+                {shown.map(({ id, to, name, beside }) => (
+                  <Command.Item key={id} value={`${heading} ${id}`} onSelect={() => go(to)}>
+                    <span>{name}</span>
+                    {beside}
+                  </Command.Item>
+                ))}
+                {more > 0 && <p className="soft palettemore">and {more} more: type on</p>}
+              </Command.Group>
+            ),
+          )}
         </Command.List>
       </Command>
     </Dialog>
   );
+}
+
+/** The best answers to what was typed, in their order; before anything is typed, the first ones as they stand. */
+function best(entries: readonly Entry[], typed: string): { shown: Entry[]; more: number } {
+  const answers =
+    typed.trim() === ''
+      ? entries
+      : entries
+          .flatMap((entry) => {
+            const score = defaultFilter(entry.words, typed);
+            return score > 0 ? [{ entry, score }] : [];
+          })
+          .sort((a, b) => b.score - a.score)
+          .map(({ entry }) => entry);
+  return { shown: answers.slice(0, SHOWN), more: Math.max(0, answers.length - SHOWN) };
 }

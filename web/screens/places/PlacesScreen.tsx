@@ -23,7 +23,7 @@ export function PlacesScreen() {
   });
   const { isLarge = false } = useAbout();
   const [held, setHeld] = useState<ReadonlySet<string>>(
-    () => new Set(placesHeld() ?? (arePlacesChosen() ? places.map(({ siteId }) => siteId) : [])),
+    () => new Set(placesHeld() ?? (isLarge && !arePlacesChosen() ? [] : places.map(({ siteId }) => siteId))),
   );
   const [typed, setTyped] = useState('');
   const shown = places.filter(({ name, client }) => wordsIn(`${name} ${client ?? ''}`, typed));

@@ -30,6 +30,11 @@ export function FarAhead({ months }: { months: number }) {
   const month = rows.find(({ far }) => far.place.site.id === chosen?.site)?.months[chosen?.month ?? -1];
   return (
     <>
+      {share !== null && (
+        <p className="soft" role="status">
+          {levellingWord({ failed, share })}
+        </p>
+      )}
       <div className="farchart">
         {rows.map(({ far, months: all }) => (
           <FarRow

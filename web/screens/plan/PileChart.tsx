@@ -16,6 +16,8 @@ import { addDays, daysBetween, weekdayOf, type Day } from '../../../core/time/da
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
 import { useSetting } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
+import { LongList } from '../../parts/LongList.tsx';
+import type { RowPlace } from '../../parts/rowPlace.ts';
 import { blockHeights, isCritical, type Pile, type PileRow } from './piles.ts';
 
 /** The turn of a job that is in hand. */
@@ -55,6 +57,8 @@ interface Props {
 
 /** Pixels that the minutes there are are tall. */
 const TALL = 72;
+/** Height of a row before it was seen. */
+const ROW_PX = TALL + 40;
 /** A job of a minute is still seen. */
 const LEAST = 1.5;
 /** A visit that would have been far too full is drawn so far over the others. */
@@ -81,9 +85,11 @@ export function PileChart(props: Props) {
     <DndContext sensors={sensors} onDragStart={onDragStart} onDragOver={onDragOver} onDragEnd={onDragEnd}>
       <div className="piles" role="group" aria-label={`The next ${weeks} weeks`}>
         <Axis today={today} horizon={horizon} />
-        {rows.map((row) => (
-          <Row key={row.key} row={row} horizon={horizon} {...props} />
-        ))}
+        <ul className="plain">
+          <LongList items={rows} keyOf={({ key }) => key} rowPx={ROW_PX}>
+            {(row, place) => <Row key={row.key} {...{ row, place, horizon }} {...props} />}
+          </LongList>
+        </ul>
       </div>
     </DndContext>
   );
@@ -114,7 +120,7 @@ function Axis({ today, horizon }: { today: Day; horizon: number }) {
   );
 }
 
-function Row({ row, horizon, ...props }: Props & { row: PileRow; horizon: number }) {
+function Row({ row, place, horizon, ...props }: Props & { row: PileRow; place: RowPlace; horizon: number }) {
   const { today, inHand } = props;
   const { piles } = row;
   const there = Math.max(0, ...piles.map((pile) => pile.minutes ?? 0));
@@ -123,7 +129,7 @@ function Row({ row, horizon, ...props }: Props & { row: PileRow; horizon: number
   const tallest = Math.max(most, ...piles.map((pile) => Math.min(pile.before ?? 0, most * BEFORE_OVER)));
   const isHere = inHand !== null && piles.some((pile) => pile.siteId === inHand.turn.siteId);
   return (
-    <div className="pilerow">
+    <li {...place} className="pilerow">
       <div className="pilehead">
         <h3>{row.title}</h3>
         <span className="soft">{row.sub}</span>
@@ -145,7 +151,7 @@ function Row({ row, horizon, ...props }: Props & { row: PileRow; horizon: number
           <PileOf key={`${pile.siteId} ${pile.visit}`} {...{ pile, scale, horizon, tallest }} {...props} />
         ))}
       </div>
-    </div>
+    </li>
   );
 }
 

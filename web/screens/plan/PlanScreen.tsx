@@ -9,6 +9,7 @@ import { creating, deleting, revising, useWriting } from '../../api/writing.tsx'
 import { levellingWord, percentWord } from '../../levelling/levellingWord.ts';
 import { useLevelled, type Levelled } from '../../levelling/useLevelled.ts';
 import { writeDay } from '../../parts/dates.ts';
+import { LongList } from '../../parts/LongList.tsx';
 import { Pick } from '../../parts/Pick.tsx';
 import { Tabs } from '../../parts/Tabs.tsx';
 import { usePhone } from '../../parts/usePhone.ts';
@@ -25,6 +26,8 @@ import './plan.css';
 
 const views = { weeks: '12 weeks', year: 'A year', three: 'Three years' };
 type View = keyof typeof views;
+/** Height of a place’s visits in lines, before they were seen. */
+const LINES_PX = 600;
 const MONTHS = { year: 12, three: 36 };
 
 /** What comes when: weeks to years ahead, levelled; every job can be moved, and says what that costs. */
@@ -202,7 +205,7 @@ function Weeks({ by }: { by: Grouping }) {
     <div onKeyDown={onKey}>
       {share !== null && (
         <p className="soft" role="status">
-          Levelling again {percentWord(share)}…{' '}
+          Still spreading the work, {percentWord(share)}…{' '}
           <button type="button" className="btn2" onClick={stop}>
             Stop
           </button>
@@ -239,9 +242,15 @@ function Weeks({ by }: { by: Grouping }) {
       </div>
       {isPhone && (
         <>
-          {rows.map((row) => (
-            <VisitLines key={row.key} {...{ row, today, rowOf, onVisit }} onTake={take} />
-          ))}
+          <ul className="plain">
+            <LongList items={rows} keyOf={({ key }) => key} rowPx={LINES_PX}>
+              {(row, place) => (
+                <li key={row.key} {...place}>
+                  <VisitLines {...{ row, today, rowOf, onVisit }} onTake={take} />
+                </li>
+              )}
+            </LongList>
+          </ul>
           <div className="planfoot datum">
             <Comes levelled={levelled} rowOf={rowOf} />
           </div>

@@ -65,7 +65,8 @@ function Visits({
   const plan = usePlan();
   const { levelled, share, failed } = useLevelled();
   const rowOf = useMemo(() => new Map(plan.jobs.map((row) => [row.jobId, row])), [plan]);
-  if (!levelled) return <p role="status">{levellingWord({ failed, share })}</p>;
+  // paper does not change afterwards
+  if (!levelled || share !== null) return <p role="status">{levellingWord({ failed, share })}</p>;
   return systems.map((system) => {
     const place = levelled.find(({ plan: one }) => one.siteId === system.content.siteId)?.plan;
     return place && <VisitsOf key={system.id} {...{ system, place, rowOf, days, title }} />;
@@ -135,7 +136,7 @@ const MONTHS = 12;
 function Years({ systems }: { systems: readonly Stored<'system'>[] }) {
   const plan = usePlan();
   const { found, share, failed } = useFarAhead(MONTHS);
-  if (!found) return <p role="status">{levellingWord({ failed, share })}</p>;
+  if (!found || share !== null) return <p role="status">{levellingWord({ failed, share })}</p>;
   return systems.map((system) => {
     const at = found.places.findIndex((far) => far.place.site.id === system.content.siteId);
     const far = found.places[at];

@@ -132,12 +132,12 @@ function Compared({ what }: { what: WhatIf }) {
   const { prices } = useSetting();
   const definitionOf = useMemo(() => definitionsOf(snapshot), [snapshot]);
   if (error) return <ProblemNote error={error} />;
-  if (!data || !now.levelled || !then.levelled || then.share !== null)
+  if (!data || !now.levelled || !then.levelled || now.share !== null || then.share !== null)
     return (
       <p role="status">
         {now.failed || then.failed
-          ? 'Levelling failed: reload to try again.'
-          : `Levelling both ${Math.round(50 * ((now.share ?? 1) + (then.share ?? 1)))} %…`}
+          ? 'The work could not be spread: reload to try again.'
+          : `Spreading the work of both, ${Math.round(50 * ((now.share ?? 1) + (then.share ?? 1)))} %…`}
       </p>
     );
   const [before, after] = [now.levelled.map((one) => one.plan), then.levelled.map((one) => one.plan)];

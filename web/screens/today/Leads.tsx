@@ -13,8 +13,8 @@ import { useSend } from '../../parts/useSend.ts';
 
 /** What is to be begun ahead of the next visits: it stands here the day before. */
 export function Leads() {
+  const leads = useLeads();
   const snapshot = useSnapshot();
-  const leads = useLeads().filter(({ siteId }) => snapshot.get('site', siteId));
   if (leads.length === 0) return null;
   const several = snapshot.all('site').length > 1;
   return (
