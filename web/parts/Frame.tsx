@@ -1,5 +1,5 @@
 import { clockWord } from '../../core/explain/clockWord.ts';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useNavigate } from 'react-router';
 import { arePlacesChosen, usePlacesHeld } from '../api/atHand.ts';
@@ -9,6 +9,7 @@ import { useAuthentication } from '../api/authentication.ts';
 import { useWriting } from '../api/writing.tsx';
 import { roles } from '../../contract/access/rights.ts';
 import { Band, places, Rail } from './Rail.tsx';
+import { typedAhead } from './typedAhead.ts';
 import { useFocusOnArrival } from './useFocusOnArrival.ts';
 import { useTitle } from './useTitle.ts';
 import { SyncLine } from './SyncLine.tsx';
@@ -47,13 +48,25 @@ function WideFrame() {
   const { pending } = useWriting();
   const held = usePlacesHeld();
   const [palette, setPalette] = useState<'closed' | 'all' | 'log'>('closed');
+  const [typed, setTyped] = useState('');
+  const stopAhead = useRef<(() => void) | null>(null);
+  const onShown = useCallback((): void => {
+    stopAhead.current?.();
+    stopAhead.current = null;
+  }, []);
+  const open = (mode: 'all' | 'log'): void => {
+    if (palette !== 'closed') return;
+    setTyped('');
+    stopAhead.current ??= typedAhead(setTyped);
+    setPalette(mode);
+  };
   // who opens it types at once: it is there by then
   useEffect(() => {
     const early = setTimeout(() => void loadPalette().catch(() => undefined), PALETTE_AFTER_MS);
     return () => clearTimeout(early);
   }, []);
-  useHotkeys('ctrl+k, meta+k', () => setPalette('all'), { preventDefault: true, enableOnFormTags: true });
-  useHotkeys('n', () => setPalette('log'), { preventDefault: true });
+  useHotkeys('ctrl+k, meta+k', () => open('all'), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('n', () => open('log'), { preventDefault: true });
   useHotkeys(
     places.map((place) => `g>${place.name[place.key]?.toLowerCase() ?? ''}`),
     (_event, hotkey) => {
@@ -68,7 +81,7 @@ function WideFrame() {
         foot={
           <>
             <span>Press G, then the letter</span>
-            <button type="button" onClick={() => setPalette('all')}>
+            <button type="button" onClick={() => open('all')}>
               Find
               <br />
               Ctrl K
@@ -99,10 +112,13 @@ function WideFrame() {
           <Outlet />
         </Suspense>
       </div>
-      <Band onMore={() => setPalette('all')} />
+      <Band onMore={() => open('all')} />
       {palette !== 'closed' && (
         <Suspense fallback={null}>
-          <Palette mode={palette} onClose={() => setPalette('closed')} />
+          <Palette
+            {...{ mode: palette, typed, onTyped: setTyped, onShown }}
+            onClose={() => setPalette('closed')}
+          />
         </Suspense>
       )}
     </div>

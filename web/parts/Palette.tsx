@@ -1,6 +1,6 @@
 import Dialog from '@mui/material/Dialog';
 import { Command, defaultFilter } from 'cmdk';
-import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
+import { useDeferredValue, useEffect, useMemo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { Stored } from '../../contract/records.ts';
 import type { PlanRow } from '../../usecases/plan/planRows.ts';
@@ -84,11 +84,24 @@ const jobEntry = (row: PlanRow): Entry => ({
 });
 
 /** Find anything by typing: screens, systems, equipment, jobs to log. `log` shows jobs only. */
-export default function Palette({ mode, onClose }: { mode: 'all' | 'log'; onClose: () => void }) {
+export default function Palette({
+  mode,
+  typed,
+  onTyped,
+  onShown,
+  onClose,
+}: {
+  mode: 'all' | 'log';
+  typed: string;
+  onTyped: (typed: string) => void;
+  /** The field takes what is typed from now on. */
+  onShown: () => void;
+  onClose: () => void;
+}) {
   const navigate = useNavigate();
   const { jobs } = usePlan();
   const snapshot = useSnapshot();
-  const [typed, setTyped] = useState('');
+  useEffect(onShown, [onShown]);
   const go = (to: string) => {
     onClose();
     void navigate(to);
@@ -121,7 +134,7 @@ export default function Palette({ mode, onClose }: { mode: 'all' | 'log'; onClos
         <div className="h" style={{ padding: '12px 16px 0' }}>
           {mode === 'log' ? 'Which job was done?' : 'Find a screen, a system, a job'}
         </div>
-        <Command.Input autoFocus aria-label="Type to find" value={typed} onValueChange={setTyped} />
+        <Command.Input autoFocus aria-label="Type to find" value={typed} onValueChange={onTyped} />
         <Command.List>
           {found.every(({ shown }) => shown.length === 0) && (
             <Command.Empty>Nothing answers to that.</Command.Empty>
