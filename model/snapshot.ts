@@ -14,9 +14,9 @@ export class Snapshot {
   /** What devices sent, day by day: their readings are no records. */
   readonly devices: DeviceDays;
 
-  constructor(below: Snapshot | null = null) {
+  constructor(below: Snapshot | null = null, devices = below?.devices ?? new DeviceDays()) {
     this.below = below;
-    this.devices = below?.devices ?? new DeviceDays();
+    this.devices = devices;
   }
 
   static of(records: Iterable<Stored>): Snapshot {
@@ -30,6 +30,20 @@ export class Snapshot {
     const over = new Snapshot(this);
     for (const record of records) over.byKind.get(record.kind)?.set(record.id, record);
     return over;
+  }
+
+  /** The same once some records have changed: this one stays as it is, and kinds that did not change are shared with it. */
+  after(changed: readonly Stored[]): Snapshot {
+    const next = new Snapshot(this.below, this.devices);
+    const own = new Set(changed.map(({ kind }) => kind));
+    for (const [kind, table] of this.byKind) next.byKind.set(kind, own.has(kind) ? new Map(table) : table);
+    for (const record of changed) next.apply(record);
+    return next;
+  }
+
+  /** What is laid over other records here; all records, where these lie over none. */
+  laidOver(): Stored[] {
+    return [...this.byKind.values()].flatMap((table) => [...table.values()]);
   }
 
   /** Takes a record as it now stands. */

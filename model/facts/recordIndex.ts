@@ -43,6 +43,8 @@ const idsOfKind = groupBy(ids, (id) => indexes[id].kind);
 /** Records by what they belong to, kept up to date record by record. */
 export class RecordIndex {
   private readonly buckets = new Map(ids.map((id) => [id, new Map<string, Map<string, Stored>>()]));
+  /** What this index may write into, where it shares the rest with an earlier one; null: all of it. */
+  private owned: Set<object> | null = null;
 
   /** @param devices what devices sent, kept up to date by whoever keeps the records */
   constructor(readonly devices = new DeviceDays()) {}
@@ -54,22 +56,47 @@ export class RecordIndex {
     return index;
   }
 
+  /**
+   * The same once some records have changed, each named once: this one stays as it is, and what did not change is shared.
+   * @param before how a record stood in these indexes
+   */
+  after(
+    changed: readonly Stored[],
+    before: (kind: RecordKind, id: string) => Stored | undefined,
+  ): RecordIndex {
+    const next = new RecordIndex(this.devices);
+    next.owned = new Set();
+    for (const [id, index] of this.buckets) next.buckets.set(id, index);
+    for (const record of changed) next.take(record, before(record.kind, record.id));
+    return next;
+  }
+
   /** @param before the record as it stood in the indexes, if it did */
   take(after: Stored, before?: Stored): void {
     for (const id of idsOfKind.get(after.kind) ?? []) {
       const keyOf = indexes[id].keyOf as (content: unknown, id: string) => string | null;
-      const bucketsHere = this.buckets.get(id);
       const [from, to] = [
         before && keyOf(before.content, before.id),
         after.deleted ? null : keyOf(after.content, after.id),
       ];
       if (before && from !== null && from !== undefined && from !== to)
-        bucketsHere?.get(from)?.delete(after.id);
-      if (to === null) continue;
-      const known = bucketsHere?.get(to);
-      if (known) known.set(after.id, after);
-      else bucketsHere?.set(to, new Map([[after.id, after]]));
+        this.bucket(id, from).delete(after.id);
+      if (to !== null) this.bucket(id, to).set(after.id, after);
     }
+  }
+
+  /** A bucket to be written into; where it is shared, a copy of it takes its place. */
+  private bucket(id: IndexId, key: string): Map<string, Stored> {
+    const index = this.own(this.buckets, id);
+    return this.own(index, key);
+  }
+  private own<K, A, B>(holder: Map<K, Map<A, B>>, key: K): Map<A, B> {
+    const known = holder.get(key);
+    if (known && (this.owned === null || this.owned.has(known))) return known;
+    const mine = new Map(known);
+    this.owned?.add(mine);
+    holder.set(key, mine);
+    return mine;
   }
 
   on<S extends IndexId>(id: S, key: string): Stored<KindOn<S>>[] {

@@ -87,17 +87,21 @@ export class Planner {
 
   /** The plan at the end of the current local day of each site. */
   async plan(): Promise<Plan> {
+    await this.current();
+    return { at: this.at, jobs: [...this.rows.values()].sort(byRisk), ...this.rest };
+  }
+
+  /** Ends when the rows are those of now, with everything written so far in them. */
+  private async current(): Promise<void> {
     if (this.days === null && !this.thread.isRunning) await this.takeKept();
     if (this.days !== (await this.today())) {
       const ask = this.caughtUp.then(() => this.ask({ ask: 'plan', now: this.now() }));
       this.caughtUp = ask.catch(() => undefined);
       await ask;
     } else await this.caughtUp;
-    return {
-      at: new Date(this.now()).toISOString(),
-      jobs: [...this.rows.values()].sort(byRisk),
-      ...this.rest,
-    };
+  }
+  private get at(): string {
+    return new Date(this.now()).toISOString();
   }
 
   /**
@@ -110,7 +114,8 @@ export class Planner {
   }
 
   private async allChangesSince(cursor: string | null): Promise<PlanChanges> {
-    const { at } = await this.plan();
+    await this.current();
+    const { at } = this;
     const [rowsAt, besideAt] = cursor?.split(' ') ?? [];
     const changed = rowsAt === undefined ? null : this.changedRows.since(rowsAt);
     const besides = besideAt === undefined ? null : this.changedBeside.since(besideAt);
@@ -132,7 +137,7 @@ export class Planner {
 
   /** The levelled plan of some places, or of all; worked out once for what stands written and the day. */
   async level(siteIds: readonly string[] | null): Promise<LevelledPlace[]> {
-    await this.plan();
+    await this.current();
     const asked = siteIds && [...siteIds].sort();
     const key = `${this.store.version} ${this.days ?? ''}`;
     if (this.levelled?.key !== key) this.levelled = { key, places: new Map() };
@@ -281,7 +286,7 @@ export class Planner {
       const changes = {
         cursor: this.cursor,
         whole: false,
-        at: new Date(this.now()).toISOString(),
+        at: this.at,
         rows: moved,
         gone,
       };

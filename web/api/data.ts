@@ -32,7 +32,7 @@ import { useAuthentication } from './authentication.ts';
 import { askedSince, bodyOf, records, type Fetched } from './laidOver.ts';
 import { renewAfter, takeChange, takePlanChange } from './follow.ts';
 import { listen } from './line.ts';
-import { snapshotHere } from './standing.ts';
+import { follows, snapshotHere } from './standing.ts';
 import { setConnection } from './connection.ts';
 
 export interface About {
@@ -54,7 +54,11 @@ export const snapshotQuery = queryOptions({
       '/records',
       '/snapshot',
       held && { cursor: held.cursor ?? null, body: held.body },
-      (known, changes) => takeRecords(known ?? [], changes),
+      (known, changes) => {
+        const all = takeRecords(known ?? [], changes);
+        if (known && !changes.whole) follows(known, all, changes.records);
+        return all;
+      },
     );
     return { body, cursor, begunAt: keptAt === null ? begunAt : null };
   },

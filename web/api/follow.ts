@@ -4,6 +4,7 @@ import { takePlan, takeRecords, type Held, type ToldChange, type ToldPlan } from
 import type { Plan } from '../../usecases/plan/planRows.ts';
 import { keepStep } from '../offline/house.ts';
 import { ofPlacesHeld } from './atHand.ts';
+import { follows } from './standing.ts';
 import type { Fetched } from './laidOver.ts';
 import { besideWater } from '../../usecases/water/besideWater.ts';
 
@@ -52,6 +53,7 @@ export function takeChange(client: QueryClient, { kinds, told }: ToldChange): vo
   const held = told && heldAt<Fetched>(client, ['snapshot'], told.since);
   if (told && held) {
     const body = takeRecords(held.body, { whole: false, records: told.records });
+    follows(held.body, body, told.records);
     client.setQueryData<Fetched>(['snapshot'], { ...held, body, cursor: told.cursor });
     keepStep(ofPlacesHeld('/snapshot'), { ...told, whole: false }, body).catch(() => undefined);
   } else void client.invalidateQueries({ queryKey: ['snapshot'], exact: true });

@@ -9,6 +9,28 @@ type Units = Parameters<typeof overlay>[1];
 const bases = new WeakMap<readonly Stored[], Snapshot>();
 const overlays = new WeakMap<Snapshot, { units: Units; over: Snapshot }>();
 
+/** Told of records that go on from others, with what is otherwise: what was made of those need not be made anew. */
+type Follower = (before: Snapshot, after: Snapshot, changed: readonly Stored[]) => void;
+const followers = new Set<Follower>();
+export function onFollowing(follower: Follower): void {
+  followers.add(follower);
+}
+
+/** Records that are others with some changed. */
+export function follows(
+  before: readonly Stored[],
+  after: readonly Stored[],
+  changed: readonly Stored[],
+): void {
+  const base = bases.get(before);
+  if (!base || before === after) return;
+  // of several states of one record the last
+  const last = [...new Map(changed.map((record) => [`${record.kind} ${record.id}`, record])).values()];
+  const next = base.after(last);
+  bases.set(after, next);
+  for (const follower of followers) follower(base, next, last);
+}
+
 /** Records as they came, with the units of work that are not yet among them. */
 export function snapshotHere(records: readonly Stored[], units: Units): Snapshot {
   let base = bases.get(records);
@@ -20,5 +42,6 @@ export function snapshotHere(records: readonly Stored[], units: Units): Snapshot
   if (known?.units === units) return known.over;
   const over = overlay(base, units);
   overlays.set(base, { units, over });
+  if (over !== base) for (const follower of followers) follower(base, over, over.laidOver());
   return over;
 }
