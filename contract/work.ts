@@ -69,7 +69,7 @@ export interface Problem {
   todo?: string;
   /** JSON pointers to the fields at fault, each with its sentence. */
   errors?: { pointer: string; detail: string }[];
-  /** For a conflict: what is stored, and what was sent. */
-  stored?: Stored;
+  /** For a conflict: what is stored (null: nothing that is a record), and what was sent. */
+  stored?: Stored | null;
   sent?: unknown;
 }

@@ -203,7 +203,7 @@ describe('export, import, backup, about', () => {
     await problem(await post('/backup', '{}'), 409);
   });
   test('about tells the server’s clock', async () => {
-    expect(await get('/about')).toEqual({ dataDir, now: '2026-11-25T14:20:00.000Z' });
+    expect(await get('/about')).toEqual({ dataDir, isLarge: false, now: '2026-11-25T14:20:00.000Z' });
   });
 });
 

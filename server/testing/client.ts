@@ -1,3 +1,4 @@
+import { requireAnswered } from './answered.ts';
 import type { ArchiveDeviceDay } from '../../contract/archive.ts';
 import { request as requestHttp, type IncomingMessage } from 'node:http';
 import { request as requestHttps } from 'node:https';
@@ -54,7 +55,9 @@ export class Client {
       else this.cookies.set(name, value);
     }
     const isJson = /^application\/(problem\+)?json/.test(response.headers['content-type'] ?? '');
-    return { ...response, json: (isJson ? JSON.parse(response.text) : null) as T };
+    const json = isJson ? (JSON.parse(response.text) as unknown) : null;
+    if (isJson) requireAnswered(method, path, response.status, json);
+    return { ...response, json: json as T };
   }
 
   private send(
