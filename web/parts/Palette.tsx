@@ -1,6 +1,6 @@
 import Dialog from '@mui/material/Dialog';
 import { Command, defaultFilter } from 'cmdk';
-import { useDeferredValue, useEffect, useMemo, type ReactNode } from 'react';
+import { useEffect, useMemo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { Stored } from '../../contract/records.ts';
 import type { PlanRow } from '../../usecases/plan/planRows.ts';
@@ -113,9 +113,7 @@ export default function Palette({
     ],
     [mode, snapshot, jobs],
   );
-  // a key is drawn before all jobs of a large house are gone through
-  const asked = useDeferredValue(typed);
-  const found = groups.map(({ heading, entries }) => ({ heading, ...best(entries, asked) }));
+  const found = groups.map(({ heading, entries }) => ({ heading, ...best(entries, typed) }));
   return (
     <Dialog
       open
