@@ -38,7 +38,7 @@ export const eventWords: Record<EventKind, string> = {
 };
 
 /** Events that jobs announce by being done, and how far they reach: the same unit, or the whole system. */
-export const announcedAccess: Partial<Record<EventKind, 'unit' | 'system'>> = {
+export const announcedScope: Partial<Record<EventKind, 'unit' | 'system'>> = {
   replaced: 'unit',
   cleaned: 'unit',
   'new-charge': 'system',

@@ -6,7 +6,7 @@ import type { ParameterId } from '../../core/water/parameters.ts';
 import type { PlannedJob } from '../../core/planning/planAll.ts';
 import { unrolled, type Counter } from '../../core/rules/counter.ts';
 import { measures, type Measure } from '../../core/quantity/measures.ts';
-import { announcedAccess, eventWords, type EventKind } from '../../core/catalogue/eventKinds.ts';
+import { announcedScope, eventWords, type EventKind } from '../../core/catalogue/eventKinds.ts';
 import {
   instantOf,
   type JobFacts,
@@ -328,7 +328,7 @@ export function announcedKinds(definition: JobDefinition): EventKind[] {
 
 /** The ids of the unit or the systems that hear what a job there announces. */
 export function reachedBy(kind: EventKind, { unit, systemIds }: JobPlace): readonly string[] {
-  return announcedAccess[kind] === 'unit' ? [unit?.id ?? ''] : systemIds;
+  return announcedScope[kind] === 'unit' ? [unit?.id ?? ''] : systemIds;
 }
 
 /** Every job with its facts at an instant. */

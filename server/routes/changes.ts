@@ -34,7 +34,7 @@ function isOfHeld(snapshot: Snapshot, channelId: string, isHeld: (record: Stored
   const channel = snapshot.get('channel', channelId);
   return channel !== undefined && isHeld(channel);
 }
-interface Listener {
+interface Follower {
   scope: Scope;
   held: SitesAtHand;
 }
@@ -61,15 +61,15 @@ export function changeRoutes(
   access: { sessions: Sessions; ownership: Ownership; live: Live },
 ): Router {
   /** All that listen, with what they may see (null: everything) and which places they hold. */
-  const listeners = new Map<Response, Listener>();
+  const listeners = new Map<Response, Follower>();
   let heart: NodeJS.Timeout | null = null;
   /** One heart beats for all that listen. */
   const beat = (): void => {
     for (const one of listeners.keys()) one.write(': still here\n\n');
     void access.live.recheck();
   };
-  const join = (res: Response, listener: Listener): void => {
-    listeners.set(res, listener);
+  const join = (res: Response, follower: Follower): void => {
+    listeners.set(res, follower);
     heart ??= setInterval(beat, HEARTBEAT_MS);
   };
   const leave = (res: Response): void => {

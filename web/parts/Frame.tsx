@@ -126,7 +126,7 @@ function WideFrame() {
 }
 
 /** Which of many places this device shows; where all of them are gone, others are to be chosen. */
-export function HeldLine({ held }: { held: readonly string[] }) {
+function HeldLine({ held }: { held: readonly string[] }) {
   const snapshot = useSnapshot();
   const [first, ...more] = held.flatMap((id) => snapshot.content('site', id)?.name ?? []);
   return (
