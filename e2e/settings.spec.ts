@@ -31,3 +31,25 @@ test('of several places each is a line; what is typed before the days are chosen
   );
   expect(sites.find((one) => one.name === 'The café')?.visits).toMatchObject({ minutes: 90, people: 2 });
 });
+
+test('two changes pressed quicker than a slow server answers: both stand, and nobody is in conflict with themselves', async ({
+  page,
+  server,
+}) => {
+  await seedTank(server.address, { services: [{ ago: 30 }] });
+  await page.route('**/api/work', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1_500));
+    await route.continue();
+  });
+  await page.goto(`${server.address}/settings`);
+  const often = page.getByRole('group', { name: 'Backs up by itself' });
+  const keeps = page.getByRole('group', { name: 'Of its own it keeps the newest' });
+  await often.getByRole('button', { name: 'Every week' }).click();
+  await keeps.getByRole('button', { name: '30' }).click();
+  await page.getByRole('group', { name: 'Dates' }).getByRole('button', { name: '2026-11-07' }).click();
+  await expect
+    .poll(async () => (await contents(server.address, 'setting'))[0], { timeout: 20_000 })
+    .toMatchObject({ dateFormat: 'iso', backups: { everyDays: 7, keep: 30 } });
+  await expect(keeps.getByRole('button', { name: '30' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});

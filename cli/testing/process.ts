@@ -1,16 +1,14 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { join } from 'node:path';
+import { commandLine } from './command.ts';
 
-const MAIN = join(import.meta.dirname, '..', 'main.ts');
-
-/** The command line from source, as a process of its own that can be killed at any moment. */
+/** The command line as a process of its own that can be killed at any moment. */
 export class Process {
   private readonly child: ChildProcess;
   err = '';
   readonly ended: Promise<number | null>;
 
   constructor(...args: string[]) {
-    this.child = spawn(process.execPath, ['--import', 'tsx', MAIN, ...args], {
+    this.child = spawn(process.execPath, [...commandLine, ...args], {
       stdio: ['ignore', 'ignore', 'pipe'],
     });
     this.child.stderr?.on('data', (chunk: Buffer) => (this.err += chunk.toString()));

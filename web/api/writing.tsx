@@ -18,6 +18,7 @@ import type { Write, WorkResult } from '../../contract/work.ts';
 import type { WaitingPicture } from '../offline/device.ts';
 import { holder, onTaken, sync, unseenOf } from '../offline/here.ts';
 import type { NewUnit } from '../offline/outbox.ts';
+import { OwnWrites } from '../offline/ownWrites.ts';
 import type { Conflict } from '../parts/ConflictDialog.tsx';
 import { SavedLine, type Saved } from '../parts/SavedLine.tsx';
 import { holdToo } from './atHand.ts';
@@ -75,14 +76,20 @@ export function WritingProvider({ children }: { children: ReactNode }) {
     () => snapshotHere(client.getQueryData<Fetched>(['snapshot'])?.body ?? [], unseenOf(sync.get())),
     [client],
   );
+  const [own] = useState(() => new OwnWrites(standing));
   const write = useCallback<Writing['write']>(
-    async (writes, said, why = '', pictures = []) => {
+    async (meant, said, why = '', pictures = []) => {
       setPending((before) => before + 1);
       try {
-        const undo = undoOf(writes, standing);
+        let undo: Write[] | null = null;
+        let writes = meant;
         // a form is done as soon as the server has answered: its records stand on this device until they are fetched
-        const result = await sync
-          .submit(unitOf(writes, said ?? '', why, pictures))
+        const result = await own
+          .write(meant, (gone) => {
+            writes = gone;
+            undo = undoOf(writes, standing);
+            return sync.submit(unitOf(writes, said ?? '', why, pictures));
+          })
           .finally(() => setPending((before) => before - 1));
         holdToo(writes.flatMap(({ op, kind, id }) => (op === 'create' && kind === 'site' ? [id] : [])));
         if (result !== 'kept') following.current = renew(writes.map(({ kind }) => kind));
@@ -106,7 +113,7 @@ export function WritingProvider({ children }: { children: ReactNode }) {
         throw error;
       }
     },
-    [standing, renew],
+    [own, standing, renew],
   );
   const keep = useCallback<Writing['keep']>(
     (writes, said, why, pictures = []) => sync.keep(unitOf(writes, said, why, pictures)),
