@@ -82,19 +82,35 @@ export function toStored(kind: RecordKind, row: RecordRow): Stored {
   };
 }
 
-/**
- * The same record with the id of what it belongs to as one text for all of its kind: a million readings of a hundred
- * probes keep a hundred ids.
- * @param shared the texts so far, by themselves
- */
-export function sharing(record: Stored, parent: string | null, shared: Map<string, string>): Stored {
-  const field = parentField[record.kind]?.field;
-  if (field === undefined || parent === null) return record;
-  const known = shared.get(parent);
-  if (known === undefined) shared.set(parent, parent);
-  (record.content as unknown as Record<string, unknown>)[field] = known ?? parent;
-  return record;
+/** What is alike in thousands of records, kept once: lists with nothing in them, days, the ids they belong to. */
+export class Sharing {
+  private readonly texts = new Map<string, string>();
+  private readonly whens = new Map<string, object>();
+
+  /** The same record, made of what was met before where that is alike. */
+  shared(record: Stored, parent: string | null): Stored {
+    const content = record.content as unknown as Record<string, unknown>;
+    for (const [name, value] of Object.entries(content)) {
+      if (Array.isArray(value) && value.length === 0) content[name] = NOTHING;
+      else if (name === 'when') content[name] = this.when(value as Record<string, string>);
+    }
+    const field = parentField[record.kind]?.field;
+    if (field !== undefined && parent !== null) content[field] = this.text(parent);
+    return record;
+  }
+  private text(one: string): string {
+    const known = this.texts.get(one);
+    if (known === undefined) this.texts.set(one, one);
+    return known ?? one;
+  }
+  private when(one: Record<string, string>): object {
+    const key = Object.values(one).join(' ');
+    const known = this.whens.get(key);
+    if (known === undefined) this.whens.set(key, Object.freeze(one));
+    return known ?? one;
+  }
 }
+const NOTHING: readonly never[] = Object.freeze([]);
 
 export function parentOf(kind: RecordKind, content: unknown): string | null {
   const parent = parentField[kind];

@@ -33,7 +33,7 @@ import {
   parentOf,
   recordEntities,
   revisionEntity,
-  sharing,
+  Sharing,
   toStored,
   type RecordRow,
   type RevisionRow,
@@ -124,10 +124,10 @@ export class Store {
 
   private async readAll(): Promise<Snapshot> {
     const snapshot = new Snapshot();
-    const shared = new Map<string, string>();
+    const sharing = new Sharing();
     for (const kind of recordKinds)
       for await (const rows of standingRows(this.databases.reader, kind))
-        for (const row of rows) snapshot.apply(sharing(toStored(kind, row), row.parent, shared));
+        for (const row of rows) snapshot.apply(sharing.shared(toStored(kind, row), row.parent));
     for (const day of await deviceDays(this.databases.reader)) snapshot.devices.take(day);
     return snapshot;
   }

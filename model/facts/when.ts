@@ -16,8 +16,17 @@ export function instantOfWhen(when: When, zone: string): Instant | null {
   }
 }
 
-/** When a service was done, for the core. */
+const dones = new WeakMap<When, Map<string, Done | null>>();
+
+/** When a service was done, for the core: the same where the day is the same. */
 export function doneOfWhen(when: When, zone: string): Done | null {
+  let known = dones.get(when);
+  if (!known) dones.set(when, (known = new Map<string, Done | null>()));
+  let done = known.get(zone);
+  if (done === undefined) known.set(zone, (done = doneIn(when, zone)));
+  return done;
+}
+function doneIn(when: When, zone: string): Done | null {
   if (when.kind === 'rough')
     return { kind: 'rough', from: startOfDay(when.from, zone), to: endOfDay(when.to, zone) };
   const at = instantOfWhen(when, zone);

@@ -181,8 +181,8 @@ export class PlanState {
   }
   /** Why a job's date lies where it lies; null where there is no such job. */
   explain(jobId: string): Explanation | null {
-    const [job, plan] = [this.jobs.get(jobId), this.plans.get(jobId)];
-    if (!job || !plan) return null;
+    const job = this.jobs.get(jobId);
+    if (!job || !this.plans.has(jobId)) return null;
     const { facts, visits } = job;
     const at = this.instantAt(facts.zone);
     const { costRatios, dateFormat } = settingOf(this.snapshot);
@@ -199,6 +199,8 @@ export class PlanState {
       return plans.get(jobId) ?? null;
     };
     this.maker.beginPass();
+    const plan = planned(job, at);
+    if (!plan) return null;
     const explained = explainJob({
       facts,
       plan,
@@ -304,6 +306,7 @@ export class PlanState {
       const row = this.whole(jobId, () => rowOf(job, plan, dateFormat));
       if (!row) return [];
       this.rows.set(jobId, row);
+      this.plans.set(jobId, ofItsDays(plan));
       return [row];
     });
   }
@@ -444,6 +447,12 @@ export class PlanState {
     return (endsLives || what === 'rest' || what === 'switched-off') && beforeToday(when);
   }
 }
+
+/** A plan as those that count its job need it: the rest is large, stands in its row or is asked for of one job at a time. */
+const ofItsDays = (plan: JobPlan): JobPlan => ({
+  ...plan,
+  ...{ wear: null, due: null, rules: [], governing: null, second: null },
+});
 
 function pick<Value>(from: ReadonlyMap<string, Value>, ids: readonly string[]): Map<string, Value> {
   const picked = new Map<string, Value>();
