@@ -1,161 +1,89 @@
-import * as v from 'valibot';
-import { roleIds } from './access/rights.ts';
-import { states } from '../core/planning/states.ts';
-import { parameterIds } from '../core/water/parameters.ts';
-import { recordKinds, recordSchemas } from './records.ts';
+import type * as v from 'valibot';
+import * as house from './answers/house.ts';
+import * as people from './answers/people.ts';
+import * as plan from './answers/plan.ts';
+import * as records from './answers/records.ts';
+import * as rounds from './answers/rounds.ts';
+import * as water from './answers/water.ts';
+import { NothingAnswer } from './answers/fields.ts';
 
-// What the server answers, route by route, as other programs may rely on it: a field that is not named here is a fault, and
+// What the server answers, route by route, as other programs may rely on it: a field that is not named there is a fault, and
 // so is one that is missing. What a person may send stands beside its own kind of record.
 
-const Day = v.pipe(v.string(), v.regex(/^\d{4}-\d{2}-\d{2}$/));
-const Instant = v.pipe(v.string(), v.isoTimestamp());
-const Id = v.pipe(v.string(), v.uuid());
-const Count = v.pipe(v.number(), v.integer(), v.minValue(0));
-const Share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
-const orNone = <T extends v.GenericSchema>(schema: T) => v.nullable(schema);
+/** RFC 9457: whatever is refused. */
+export { ProblemAnswer } from './answers/records.ts';
 
-/** A record as it stands: its content is of its kind. */
-const StoredAnswer = v.pipe(
-  v.strictObject({
-    kind: v.picklist(recordKinds),
-    id: Id,
-    version: v.pipe(Count, v.minValue(1)),
-    deleted: v.boolean(),
-    content: v.unknown(),
-  }),
-  v.check(({ kind, content }) => v.is(recordSchemas[kind], content), 'The content is not of its kind.'),
-);
-export const RevisionAnswer = v.strictObject({
-  id: Id,
-  version: v.pipe(Count, v.minValue(1)),
-  who: v.string(),
-  madeAt: Instant,
-  why: v.string(),
-  deleted: v.boolean(),
-  content: v.unknown(),
-  sha256: v.pipe(v.string(), v.hash(['sha256'])),
-});
-export const WorkAnswer = v.strictObject({
-  results: v.array(
-    v.strictObject({
-      ...{ kind: v.picklist(recordKinds), id: Id, revisionId: Id },
-      ...{ version: v.pipe(Count, v.minValue(1)), deleted: v.boolean() },
-    }),
-  ),
-});
-/** RFC 9457, with what the person can do and which fields are at fault. */
-export const ProblemAnswer = v.strictObject({
-  type: v.literal('about:blank'),
-  title: v.pipe(v.string(), v.minLength(1)),
-  status: v.pipe(v.number(), v.minValue(400), v.maxValue(599)),
-  detail: v.pipe(v.string(), v.minLength(1)),
-  todo: v.optional(v.string()),
-  errors: v.optional(v.array(v.strictObject({ pointer: v.string(), detail: v.string() }))),
-  stored: v.optional(orNone(StoredAnswer)),
-  sent: v.optional(v.unknown()),
-});
-
-export const RecordsAnswer = v.array(StoredAnswer);
-export const RecordChangesAnswer = v.strictObject({
-  ...{ cursor: v.string(), whole: v.boolean(), records: RecordsAnswer },
-});
-
-/** Days of a window; none where nothing speaks. */
-const days = {
-  ...{ earliest: orNone(Day), quarter: orNone(Day), likely: orNone(Day) },
-  ...{ threeQuarters: orNone(Day), latest: orNone(Day) },
-};
-const RuleChance = v.strictObject({ rule: v.string(), chance: Share });
-const PlanRowAnswer = v.strictObject({
-  ...{ jobId: Id, siteId: Id, systemIds: v.array(Id), componentId: orNone(Id) },
-  ...{ target: v.string(), action: v.string(), thing: v.string(), systemName: v.string(), work: v.string() },
-  ...days,
-  ...{
-    lastDone: orNone(Day),
-    recommended: orNone(Day),
-    jobDay: orNone(Day),
-    nextVisit: orNone(Day),
-    today: Day,
-  },
-  ...{ restSince: orNone(Day), heldUntil: orNone(Day) },
-  lastDoneSpan: orNone(v.strictObject({ from: Day, to: Day })),
-  chanceDueNow: orNone(Share),
-  state: v.picklist(states),
-  governs: orNone(RuleChance),
-  runnerUp: orNone(RuleChance),
-  ...{ sentence: v.string(), consequence: v.string(), minutes: v.number(), costRatio: v.number() },
-  ...{ foundScale: v.string(), foundWords: v.array(v.string()), graded: Count, skips: Count },
-  intervalDays: orNone(v.number()),
-  due: orNone(v.array(orNone(v.number()))),
-  life: orNone(v.strictObject({ earliest: v.number(), likely: v.number(), latest: v.number() })),
-  ticks: v.array(v.strictObject({ day: Day, kind: v.picklist(['look', 'event']) })),
-  rules: v.array(v.strictObject({ kind: v.string(), chance: Share, sentence: v.string(), ...days })),
-});
-const ofSystem = { systemId: Id, systemName: v.string() };
-/** What each of these says in particular is checked with its own computation. */
-const PlanBesideAnswer = v.strictObject({
-  outOfBand: v.array(
-    v.looseObject({ ...ofSystem, parameter: v.picklist(parameterIds), value: v.number(), day: Day }),
-  ),
-  incoming: v.array(
-    v.strictObject({ systemId: Id, parameter: v.picklist(parameterIds), value: v.number(), day: Day }),
-  ),
-  dangers: v.array(
-    v.looseObject({ ...ofSystem, parameter: v.picklist(parameterIds), value: v.number(), day: Day }),
-  ),
-  waters: v.array(
-    v.looseObject({ ...ofSystem, lastDay: orNone(Day), judged: Count, doubted: Count, fresh: Count }),
-  ),
-  broken: v.array(v.strictObject({ jobId: Id, what: v.string(), why: v.string() })),
-  stores: v.array(
-    v.strictObject({
-      ...{ componentId: Id, name: v.string(), systemIds: v.array(Id), holds: v.picklist(['salt', 'fresh']) },
-      usableL: orNone(v.number()),
-    }),
-  ),
-});
-export const PlanAnswer = v.strictObject({
-  ...PlanBesideAnswer.entries,
-  ...{ at: v.string(), jobs: v.array(PlanRowAnswer) },
-});
-export const PlanChangesAnswer = v.strictObject({
-  ...{ cursor: v.string(), whole: v.boolean(), at: Instant, rows: v.array(PlanRowAnswer), gone: v.array(Id) },
-  beside: orNone(PlanBesideAnswer),
-});
-export const PlacesAnswer = v.array(
-  v.strictObject({
-    ...{ siteId: Id, name: v.string(), client: orNone(v.string()), systems: Count, jobs: Count },
-    ...{ now: Count, comingUp: Count, dangers: Count, outOfBand: Count },
-  }),
-);
-
-export const AuthenticationAnswer = v.strictObject({
-  signIn: v.picklist(['none', 'needed', 'claim', 'done']),
-  ...{ beyondThisComputer: v.boolean(), mail: v.boolean(), now: Instant },
-  me: orNone(
-    v.strictObject({
-      ...{ accountId: Id, personId: orNone(Id), name: v.string(), signIn: v.string() },
-      ...{ role: v.picklist(roleIds), rights: v.array(v.string()) },
-      ...{ siteIds: v.array(Id), systemIds: v.array(Id) },
-    }),
-  ),
-});
-export const SignInLogAnswer = v.array(
-  v.strictObject({ at: Instant, who: v.string(), what: v.string(), address: v.string() }),
-);
-
-/** By method and path, parameters named as in the list of routes. Whatever is refused is a problem. */
+/** By method and path, parameters named as in the list of routes. What answers with a file or a stream is not here. */
 export const answers: Readonly<Record<string, v.GenericSchema>> = {
-  'GET /authentication': AuthenticationAnswer,
-  'GET /sign-in-log': SignInLogAnswer,
-  'GET /snapshot': RecordsAnswer,
-  'GET /records': RecordChangesAnswer,
-  'GET /records/:kind': RecordsAnswer,
-  'GET /records/:kind/:id': StoredAnswer,
-  'GET /records/:kind/:id/revisions': v.array(RevisionAnswer),
-  'GET /readings': RecordsAnswer,
-  'POST /work': WorkAnswer,
-  'GET /plan': PlanAnswer,
-  'GET /plan/changes': PlanChangesAnswer,
-  'GET /places': PlacesAnswer,
+  'GET /authentication': people.AuthenticationAnswer,
+  'POST /access/first-owner': people.AccountIdAnswer,
+  'POST /access/sign-in': people.AccountIdAnswer,
+  'POST /access/sign-out': NothingAnswer,
+  'POST /access/link': people.LinkAnswer,
+  'POST /access/join': people.AccountIdAnswer,
+  'POST /access/forgot': NothingAnswer,
+  'GET /me/sessions': people.SessionsAnswer,
+  'DELETE /me/sessions/:id': NothingAnswer,
+  'POST /me/sign-out-everywhere': people.DevicesAnswer,
+  'POST /me/password': NothingAnswer,
+  'GET /accounts': people.AccountsAnswer,
+  'POST /accounts': people.ShownAnswer,
+  'PUT /accounts/:id': NothingAnswer,
+  'POST /accounts/:id/reset': people.ShownAnswer,
+  'POST /accounts/:id/sign-out': people.DevicesAnswer,
+  'GET /sign-in-log': people.SignInLogAnswer,
+  'GET /page-links': people.PageLinksAnswer,
+  'POST /page-links': people.ShownAnswer,
+  'POST /page-links/:id/revoke': people.RevokedAnswer,
+  'GET /network-access': people.NetworkAccessAnswer,
+  'PUT /network-access': people.NetworkAccessAnswer,
+  'GET /mail': people.MailAnswer,
+  'PUT /mail': NothingAnswer,
+  'DELETE /mail': NothingAnswer,
+  'POST /mail/try': people.MailedAnswer,
+  'GET /mail/stand-in': people.StandInMailAnswer,
+
+  'GET /about': house.AboutAnswer,
+  'POST /import': house.ImportAnswer,
+  'POST /backup': house.BackupAnswer,
+  'GET /safekeeping': house.SafekeepingAnswer,
+  'GET /calculators': house.CalculatorsAnswer,
+  'POST /calculators/:id': house.CalculatedAnswer,
+
+  'GET /snapshot': records.RecordsAnswer,
+  'GET /records': records.RecordChangesAnswer,
+  'GET /records/:kind': records.RecordsAnswer,
+  'GET /records/:kind/:id': records.StoredAnswer,
+  'GET /records/:kind/:id/revisions': records.RevisionsAnswer,
+  'GET /readings': records.RecordsAnswer,
+  'POST /work': records.WorkAnswer,
+  'POST /pictures': records.NewPictureAnswer,
+
+  'GET /plan': plan.PlanAnswer,
+  'GET /plan/changes': plan.PlanChangesAnswer,
+  'GET /plan/jobs/:jobId': plan.ExplanationAnswer,
+  'POST /plan/what-if': plan.WhatIfAnswer,
+  'GET /plan/power-cut': plan.PowerCutAnswer,
+  'GET /places': plan.PlacesAnswer,
+  'GET /leads': plan.LeadsAnswer,
+
+  'GET /water': water.WaterAnswer,
+  'GET /water/series': water.SeriesAnswer,
+  'GET /water/change': water.ChangeAnswer,
+  'GET /water/make-up': water.MakeUpAnswer,
+  'GET /water/source': water.SourceAnswer,
+  'POST /sent-tests': water.SentTestsAnswer,
+  'POST /device/readings': water.DeviceReadingsAnswer,
+  'POST /import-csv/preview': water.ImportPreviewAnswer,
+  'POST /import-csv': water.CsvImportAnswer,
+  'POST /imports/:id/take-back': water.TakenBackAnswer,
+
+  'GET /week': rounds.WeekAnswer,
+  'GET /sheets': rounds.SheetsAnswer,
+  'POST /sheets/ticks': rounds.TickedAnswer,
+  'GET /rounds/off': rounds.OffAnswer,
+  'GET /rounds/running': rounds.RunningAnswer,
+  'GET /rounds/readings/:id': rounds.ReadingsRoundAnswer,
+  'GET /rounds/:id/report': rounds.ReportAnswer,
+  'POST /rounds/:id/report/mail': people.MailedAnswer,
 };

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { day, flag, id, instant, number, text } from './fields.ts';
-import { recordKinds } from './records.ts';
+import { recordKinds } from './kinds.ts';
 
 // Line-delimited JSON: a header, then one record a line with all its revisions, sorted by kind and id, then what devices
 // sent, a line for each channel and day; keys sorted.

@@ -1,6 +1,7 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import { ArchiveDeviceDay, ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from './archive.ts';
-import { kindWords, recordKinds, recordSchemas, references } from './records.ts';
+import { kindWords, recordKinds } from './kinds.ts';
+import { recordSchemas, references } from './records.ts';
 
 type JsonSchema = ReturnType<typeof toJsonSchema>;
 const json = (schema: JsonSchema): string => `\`\`\`json\n${JSON.stringify(schema, null, 1)}\n\`\`\``;

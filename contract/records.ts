@@ -20,6 +20,7 @@ import { ReadingsRound, ReadingsWalk, ShiftNote } from './round/readingsRound.ts
 import { Route } from './round/route.ts';
 import { PlanPin, VisitChange } from './levelling/schemas.ts';
 import { choice, day, flag, id, ids, instant, name, number, text, When, zone, clockTime } from './fields.ts';
+import type { RecordKind } from './kinds.ts';
 
 // Every kind of record, its contents, and which other records it points to. One table; a new kind is a new entry.
 
@@ -551,9 +552,8 @@ export const recordSchemas = {
   'visit-change': VisitChange,
   'own-kind': EquipmentKind,
   setting: Setting,
-} as const;
-export type RecordKind = keyof typeof recordSchemas;
-export const recordKinds = Object.keys(recordSchemas) as [RecordKind, ...RecordKind[]];
+} as const satisfies Record<RecordKind, v.GenericSchema>;
+export type { RecordKind } from './kinds.ts';
 export type RecordContent<K extends RecordKind> = v.InferOutput<(typeof recordSchemas)[K]>;
 
 /** A record as it stands now. */
@@ -564,24 +564,6 @@ export interface Stored<K extends RecordKind = RecordKind> {
   deleted: boolean;
   content: RecordContent<K>;
 }
-
-/** The settings in force before anyone has changed them. */
-export const defaultSetting: RecordContent<'setting'> = {
-  units: {
-    volume: 'L',
-    length: 'cm',
-    temperature: '°C',
-    salinity: 'ppt',
-    alkalinity: 'dKH',
-    pressure: 'bar',
-    flow: 'L/h',
-  },
-  dateFormat: 'day-month',
-  homeZone: 'UTC',
-  costRatios: { A: 2, B: 5, C: 20, D: 100 },
-};
-/** There is one record of settings; its id is the same everywhere. */
-export const SETTING_ID = '00000000-0000-7000-8000-000000000001';
 
 /** Fields that point to other records, by kind: the store refuses what points nowhere. */
 export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind>> } = {
@@ -625,45 +607,4 @@ export const references: { [K in RecordKind]: Readonly<Record<string, RecordKind
   event: { siteId: 'site', systemId: 'system', componentId: 'component', whoId: 'person' },
   channel: { componentId: 'component', systemId: 'system', methodId: 'method', solutionId: 'solution' },
   reading: { channelId: 'channel', serviceId: 'service', whoId: 'person', methodId: 'method' },
-};
-
-/** Kinds that tell what happened: written once, neither changed nor deleted. */
-export const appendOnly: ReadonlySet<RecordKind> = new Set(['round-action', 'sheet-tick']);
-
-/** How a kind is called in sentences. */
-export const kindWords: Record<RecordKind, string> = {
-  site: 'place',
-  person: 'person',
-  system: 'system',
-  vessel: 'vessel',
-  station: 'station',
-  component: 'piece of equipment',
-  job: 'job',
-  service: 'service',
-  look: 'look',
-  skip: 'postponement',
-  event: 'event',
-  channel: 'channel',
-  reading: 'reading',
-  picture: 'picture',
-  method: 'kit or instrument',
-  solution: 'solution',
-  import: 'import',
-  'import-mapping': 'import mapping',
-  'change-plan': 'plan of changes',
-  check: 'check',
-  lead: 'step ahead of a visit',
-  round: 'round',
-  'round-action': 'action in a round',
-  route: 'route',
-  'readings-round': 'round of readings',
-  'readings-walk': 'walk of a round of readings',
-  'shift-note': 'shift note',
-  'sent-tests': 'tests sent in',
-  'sitter-sheet': 'sitter’s sheet',
-  'sheet-tick': 'tick on a sitter’s sheet',
-  'plan-pin': 'wish for a visit',
-  'visit-change': 'change of a visit',
-  'own-kind': 'kind of equipment',
-  setting: 'settings',
 };

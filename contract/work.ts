@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { id, text } from './fields.ts';
-import { recordKinds, type RecordKind, type Stored } from './records.ts';
+import { recordKinds } from './kinds.ts';
+import type { RecordKind, Stored } from './records.ts';
 
 // A unit of work: writes that happen together or not at all. Ids and revision ids are made by whoever sends it,
 // so that sending it again changes nothing.

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { recordKinds, references, type Stored } from '../contract/records.ts';
+import { recordKinds } from '../contract/kinds.ts';
+import { references, type Stored } from '../contract/records.ts';
 import { demoRecords } from './records.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { isMoved, planAtHand, recordsAtHand } from '../usecases/atHand.ts';

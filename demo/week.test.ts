@@ -4,7 +4,7 @@ import { definitionsOf } from '../model/facts/definition.ts';
 import { RecordIndex } from '../model/facts/recordIndex.ts';
 import { lacksOfJobs } from '../usecases/workers.ts';
 import { endOfToday, makePlan, type Plan } from '../usecases/plan/plan.ts';
-import { recordKinds } from '../contract/records.ts';
+import { recordKinds } from '../contract/kinds.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { weekAtPlace } from '../usecases/week.ts';
 import { demoRecords } from './records.ts';

@@ -1,5 +1,6 @@
 import { DeviceDays } from './water/deviceDays.ts';
-import { recordKinds, type RecordContent, type RecordKind, type Stored } from '../contract/records.ts';
+import { recordKinds } from '../contract/kinds.ts';
+import type { RecordContent, RecordKind, Stored } from '../contract/records.ts';
 
 /**
  * All current records by kind and id, deleted ones left out: what plans and screens are made of. They stand in the order

@@ -42,7 +42,7 @@ function problemOf(error: unknown): Problem | null {
       detail: error.message,
       todo: todoOf[error.code],
     };
-    return { ...base, ...error.facts } as Problem;
+    return { ...base, ...error.facts };
   }
   if (error instanceof v.ValiError) {
     const issues = error.issues as [v.BaseIssue<unknown>, ...v.BaseIssue<unknown>[]];

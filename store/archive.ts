@@ -3,13 +3,8 @@ import * as v from 'valibot';
 import { parseJson } from '../contract/json.ts';
 import { ArchiveDeviceDay, ArchiveHeader, ArchiveRecord, ARCHIVE_SCHEMA } from '../contract/archive.ts';
 import { canonicalJson } from '../contract/canonicalJson.ts';
-import {
-  kindWords,
-  recordKinds,
-  type RecordContent,
-  type RecordKind,
-  type Stored,
-} from '../contract/records.ts';
+import { kindWords, recordKinds } from '../contract/kinds.ts';
+import type { RecordContent, RecordKind, Stored } from '../contract/records.ts';
 import { Snapshot } from '../model/snapshot.ts';
 import { meaningErrors, referenceErrors, shapeErrors, wordsOf } from './checks.ts';
 import type { Databases } from './database.ts';

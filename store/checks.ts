@@ -3,13 +3,8 @@ import { Refusal } from '../core/errors.ts';
 import { vesselShapes, vesselVolumeL } from '../core/water/vesselVolume.ts';
 import { findKind } from '../core/catalogue/index.ts';
 import { findProgramme } from '../core/catalogue/programmes.ts';
-import {
-  references,
-  recordSchemas,
-  kindWords,
-  type RecordContent,
-  type RecordKind,
-} from '../contract/records.ts';
+import { kindWords } from '../contract/kinds.ts';
+import { references, recordSchemas, type RecordContent, type RecordKind } from '../contract/records.ts';
 import type { Snapshot } from '../model/snapshot.ts';
 import type { Day } from '../core/time/day.ts';
 import { isBeyondPlans, PLANS_REACH_YEARS } from '../core/time/yearSlip.ts';

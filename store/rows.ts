@@ -1,5 +1,6 @@
 import { EntitySchema } from 'typeorm';
-import { recordKinds, type RecordKind, type Stored } from '../contract/records.ts';
+import { recordKinds } from '../contract/kinds.ts';
+import type { RecordKind, Stored } from '../contract/records.ts';
 
 /** How a current record lies in its table: links and times as columns, the whole content as text. */
 export interface RecordRow {

@@ -1,5 +1,6 @@
 import type { DataSource } from 'typeorm';
-import { recordKinds, type RecordKind } from '../contract/records.ts';
+import { recordKinds } from '../contract/kinds.ts';
+import type { RecordKind } from '../contract/records.ts';
 import { tableName } from './rows.ts';
 
 /** A record that does not stand as its last revision says, or has none. */

@@ -2,15 +2,8 @@ import { createHash } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import type { EntityManager } from 'typeorm';
 import { canonicalJson } from '../contract/canonicalJson.ts';
-import {
-  appendOnly,
-  kindWords,
-  recordKinds,
-  references,
-  type RecordContent,
-  type RecordKind,
-  type Stored,
-} from '../contract/records.ts';
+import { appendOnly, kindWords, recordKinds } from '../contract/kinds.ts';
+import { references, type RecordContent, type RecordKind, type Stored } from '../contract/records.ts';
 import { groupBy, Snapshot } from '../model/snapshot.ts';
 import type { DeviceDay } from '../model/water/deviceDays.ts';
 import type { SeriesPoint } from '../model/water/series.ts';

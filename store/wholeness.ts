@@ -1,6 +1,6 @@
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { kindWords } from '../contract/records.ts';
+import { kindWords } from '../contract/kinds.ts';
 import { archiveLines, recordsOfArchive } from './archive.ts';
 import { databaseFile, openDatabases, type Databases } from './database.ts';
 import { StoreProblem } from './problems.ts';

@@ -8,7 +8,8 @@ import {
   type JobDefinition,
   type JobOverrides,
 } from '../../core/catalogue/types.ts';
-import { SETTING_ID, type RecordContent } from '../../contract/records.ts';
+import { SETTING_ID } from '../../contract/kinds.ts';
+import type { RecordContent } from '../../contract/records.ts';
 import type { Snapshot } from '../snapshot.ts';
 
 /** A person's own kinds of equipment. */

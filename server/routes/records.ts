@@ -1,7 +1,8 @@
 import { Router } from 'express';
 import * as v from 'valibot';
 import type { Right } from '../../contract/access/rights.ts';
-import { kindWords, recordKinds, type RecordKind } from '../../contract/records.ts';
+import { kindWords, recordKinds } from '../../contract/kinds.ts';
+import type { RecordKind } from '../../contract/records.ts';
 import { Work } from '../../contract/work.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import { isPictureHere } from '../../store/pictures.ts';

@@ -1,7 +1,8 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { defaultSetting, SETTING_ID } from '../../contract/records.ts';
+import { SETTING_ID } from '../../contract/kinds.ts';
+import { defaultSetting } from '../../model/settings.ts';
 import { backUp } from '../../store/backup.ts';
 import { databaseFile } from '../../store/database.ts';
 import { StoreProblem } from '../../store/problems.ts';

@@ -1,13 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { endOfDay } from '../../core/time/day.ts';
 import { instantAtOf, makePlan } from './plan.ts';
-import {
-  defaultSetting,
-  SETTING_ID,
-  type RecordContent,
-  type RecordKind,
-  type Stored,
-} from '../../contract/records.ts';
+import { SETTING_ID } from '../../contract/kinds.ts';
+import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
+import { defaultSetting } from '../../model/settings.ts';
 import { Snapshot } from '../../model/snapshot.ts';
 import { definitionsOf } from '../../model/facts/definition.ts';
 import { assembleJobs } from '../../model/facts/jobFacts.ts';

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { defaultSetting, SETTING_ID, type RecordContent, type Stored } from '../../contract/records.ts';
+import { SETTING_ID } from '../../contract/kinds.ts';
+import type { RecordContent, Stored } from '../../contract/records.ts';
+import { defaultSetting } from '../../model/settings.ts';
 import type { WorkResult, Write } from '../../contract/work.ts';
 import { Snapshot } from '../../model/snapshot.ts';
 import { carriedOver, OwnWrites } from './ownWrites.ts';

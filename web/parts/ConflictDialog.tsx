@@ -9,7 +9,8 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { canonicalJson } from '../../contract/canonicalJson.ts';
-import { kindWords, type Stored } from '../../contract/records.ts';
+import { kindWords } from '../../contract/kinds.ts';
+import type { Stored } from '../../contract/records.ts';
 import { wordOfField } from './fieldWords.ts';
 
 export interface Conflict {

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { catalogue } from '../../../core/catalogue/index.ts';
 import { parameterIds } from '../../../core/water/parameters.ts';
 import { languageIds, type LanguageId } from '../../../contract/languages.ts';
-import { defaultSetting } from '../../../contract/records.ts';
+import { defaultSetting } from '../../../model/settings.ts';
 import type { ReportJob, ReportReading } from '../report.ts';
 import { jobWord, nextWord, untestedWord, wholeWord, windowWord } from '../reportWord.ts';
 import { actionIn, bandIn, dayIn, parameterIn, priceIn, reportWords, thingIn, valueIn } from './index.ts';

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Stored } from '../../../contract/records.ts';
-import { kindWords } from '../../../contract/records.ts';
+import { kindWords } from '../../../contract/kinds.ts';
 import { api } from '../../api/client.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { restoring, useWriting } from '../../api/writing.tsx';

@@ -1,7 +1,8 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
-import { SETTING_ID, type RecordContent } from '../../../contract/records.ts';
+import { SETTING_ID } from '../../../contract/kinds.ts';
+import type { RecordContent } from '../../../contract/records.ts';
 import { definitionsOf } from '../../../model/facts/definition.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
 import { creating, newIds, revising } from '../../api/writing.tsx';

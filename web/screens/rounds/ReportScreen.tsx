@@ -16,7 +16,8 @@ import {
   valueIn,
 } from '../../../usecases/round/languages/index.ts';
 import type { ReportWords } from '../../../usecases/round/languages/words.ts';
-import { defaultSetting, type RecordContent } from '../../../contract/records.ts';
+import type { RecordContent } from '../../../contract/records.ts';
+import { defaultSetting } from '../../../model/settings.ts';
 import { api } from '../../api/client.ts';
 import { useSetting } from '../../api/data.ts';
 import { useMay } from '../../api/authentication.ts';

@@ -1,5 +1,6 @@
 import TextField from '@mui/material/TextField';
-import { defaultSetting, type RecordContent } from '../../../contract/records.ts';
+import type { RecordContent } from '../../../contract/records.ts';
+import { defaultSetting } from '../../../model/settings.ts';
 import { languageIds, languages } from '../../../contract/languages.ts';
 import { Choice } from '../../parts/Choice.tsx';
 
