@@ -29,12 +29,26 @@ const product = new RegExp(`^(${NUMBER})\\s*[x×*]\\s*(${NUMBER})$`, 'i');
 const one = new RegExp(`^(${NUMBER})\\s*([a-wyzµ°%‰].*)?$`, 'i');
 const several = new RegExp(`^${NUMBER}(?:(?:\\s*/\\s*|\\s+)${NUMBER})+$`);
 
+/** As nearly every cell is: nothing but digits and a point. */
+const plain = /^\d+(?:\.\d+)?$/;
+const NONE: readonly number[] = [];
+
 /** A decimal comma or point read the same. */
 const numberOf = (text: string): number => Number(text.replace(',', '.'));
 
 /** Reads a cell; says nothing about whether the value can be. */
 export function typedValue(text: string): TypedValue {
   const trimmed = text.trim();
+  if (plain.test(trimmed))
+    return {
+      kind: 'number',
+      value: Number(trimmed),
+      below: false,
+      rough: false,
+      unit: null,
+      repeats: NONE,
+      thousands: false,
+    };
   if (NOT_TESTED.has(trimmed.toLowerCase())) return { kind: 'not-tested' };
   const below = trimmed.startsWith('<');
   const rough = trimmed.startsWith('~') || trimmed.startsWith('≈');

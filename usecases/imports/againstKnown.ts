@@ -66,13 +66,19 @@ export function* againstKnown(
   const known = knownReadings(draft, snapshot, source);
   const inFile = new Map<string, ReadingDraft>();
   const devices = new Map<string, number[]>();
+  const channels = new Map<string, string | null>();
+  const channelOf = (key: string, of: ChannelOf): string | null => {
+    let id = channels.get(key);
+    if (id === undefined) channels.set(key, (id = channelFor(of, snapshot)?.id ?? null));
+    return id;
+  };
   for (const reading of draft.readings) {
     yield;
     const of = keyOfChannel(reading.channel);
     const key = `${of} ${keyOfWhen(reading.when)}`;
     const about = { row: reading.row, head: nameOf(reading.channel), text: formatNumber(reading.value, 4) };
     if (source === 'device' && reading.when.kind === 'instant') {
-      const there = sent(channelFor(reading.channel, snapshot)?.id ?? null, Date.parse(reading.when.at));
+      const there = sent(channelOf(of, reading.channel), Date.parse(reading.when.at));
       const twiceHere = devices.get(key) ?? [];
       if ([...there, ...twiceHere].some((value) => same(value, reading.value)))
         checked.skipped.push({ ...about, why: there.length > 0 ? 'there already' : 'twice in the file' });

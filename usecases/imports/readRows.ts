@@ -34,7 +34,7 @@ export function* readRows(
   const zone = zoneOfSystem(snapshot, mapping.systemId);
   const things = thingsOf(mapping.systemId, snapshot);
   const definitionOf = definitionsOf(snapshot);
-  const recent = new Map<string, readonly number[]>();
+  const recent = new Map<string, number[]>();
   const knownOf = knownOnce(snapshot);
   const heads = mapping.columns.map((column) => plain(column.head));
   const own = (table.rows[mapping.skipRows + mapping.headRows - 1] ?? []).map(plain);
@@ -130,7 +130,7 @@ function readVisit(context: RowContext, base: Base, remark: string): void {
     const key = `column ${i}`;
     if (target.kind === 'measure' && target.measure === 'hours') ranOver(context, key, head, read.value);
     remember(context, key, read.value);
-    found.push({ ...base, channel, ...readingOf(read), note: '' });
+    found.push(readingOf(base, channel, read));
   });
   for (const [componentId, { in: before, out: after }] of pressures)
     if (before !== undefined && after !== undefined)
@@ -215,15 +215,15 @@ function readSensor(context: RowContext, base: Base, sensor: string, cell: strin
   const channel = channelOf(target, context, sensor);
   if (!channel) return;
   remember(context, sensor, read.value);
-  context.draft.readings.push({ ...base, channel, ...readingOf(read), note: '' });
+  context.draft.readings.push(readingOf(base, channel, read));
 }
 
-const readingOf = ({ value, below, rough, repeats }: Extract<CellRead, { kind: 'value' }>) => ({
-  value,
-  below,
-  rough,
-  repeats,
-});
+/** Field by field: a file has hundreds of thousands of them. */
+const readingOf = (
+  { row, when, whoId }: Base,
+  channel: ChannelOf,
+  { value, below, rough, repeats }: Extract<CellRead, { kind: 'value' }>,
+): ReadingDraft => ({ row, when, whoId, channel, value, below, rough, repeats, note: '' });
 
 function tell(context: RowContext, read: CellRead, head: string, text: string): void {
   const { row, draft } = context;
@@ -301,7 +301,9 @@ function channelOf(target: Target, { mapping }: RowContext, sensor: string | nul
 
 const REMEMBERED = 3;
 function remember({ recent }: RowContext, key: string, value: number): void {
-  recent.set(key, [...(recent.get(key) ?? []), value].slice(-REMEMBERED));
+  const known = recent.get(key);
+  if (!known) recent.set(key, [value]);
+  else if (known.push(value) > REMEMBERED) known.shift();
 }
 
 /** A meter that falls has run over, or was set back: taken as it stands, and said. */

@@ -18,7 +18,7 @@ export interface RowContext {
   definitionOf: DefinitionOf;
   draft: ImportDraft;
   /** The last values of a column or sensor while reading on, the newest last. */
-  recent: Map<string, readonly number[]>;
+  recent: Map<string, number[]>;
   /** What the records know of a piece of equipment, gathered once for the file. */
   knownOf: (componentId: string) => KnownReadings;
 }
