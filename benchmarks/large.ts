@@ -5,8 +5,7 @@ import { performance } from 'node:perf_hooks';
 import Database from 'better-sqlite3';
 import { dayOf } from '../core/time/day.ts';
 import { Chance } from '../demo/chance.ts';
-import { openDatabases } from '../store/database.ts';
-import { Store } from '../store/store.ts';
+import { chunks, fillPlant } from './fillPlant.ts';
 import { plant, plantOf, probeReadings, serviceOf, type ProbeReading } from './plant.ts';
 import { ask, served } from './served.ts';
 import { print, spread } from './timings.ts';
@@ -16,57 +15,26 @@ import { windowOf } from './window.ts';
 // asks, with the server a process of its own. Baseline in the same run: the readings as bare rows by SQLite alone.
 
 const SHARE = Number(process.env.JONDREL_PLANT ?? 1);
-const CHUNK = 5000;
 const WRITES = 20;
 const size = plantOf(SHARE);
 const today = dayOf(Date.now(), 'Europe/Berlin');
 const chance = new Chance(5);
 const dir = mkdtempSync(join(tmpdir(), 'jondrel-large-'));
 
-function* chunks<T>(items: Iterable<T>): Generator<T[]> {
-  let some: T[] = [];
-  for (const item of items) {
-    some.push(item);
-    if (some.length === CHUNK) {
-      yield some;
-      some = [];
-    }
-  }
-  if (some.length > 0) yield some;
-}
-
 const made = plant(size, today);
 async function fill(): Promise<void> {
-  const databases = await openDatabases(dir, 'copy.sqlite');
-  const store = new Store(databases, Date.now);
-  let start = performance.now();
-  for (const writes of chunks(made.writes)) await store.apply({ writes, who: 'bench', why: '' });
-  let seconds = (performance.now() - start) / 1000;
+  const seconds = await fillPlant(dir, made, size);
   print(
     `made: ${size.systems} systems, ${made.jobIds.length} jobs, ${made.jobIds.length * size.servicesPerJob} services`,
-    `${seconds.toFixed(1)} s, ${(made.writes.length / seconds).toFixed(0)} records a second`,
+    `${seconds.records.toFixed(1)} s, ${(made.writes.length / seconds.records).toFixed(0)} records a second`,
   );
   const readings = made.channelIds.length * size.readingsPerProbe;
-  start = performance.now();
-  for (const some of chunks(probeReadings(made.channelIds, size.readingsPerProbe, Date.now())))
-    await store.takeReadings(
-      some.map(({ channelId, at, value }) => ({ channelId, at: Date.parse(at), value })),
-      'probe',
-    );
-  seconds = (performance.now() - start) / 1000;
-  print(
-    `${readings} readings taken in`,
-    `${seconds.toFixed(1)} s, ${(readings / seconds).toFixed(0)} a second`,
-  );
-  await databases.reader.destroy();
-  await databases.writer.destroy();
-  start = performance.now();
+  const perSecond = (taken: number): string =>
+    `${taken.toFixed(1)} s, ${(readings / taken).toFixed(0)} a second`;
+  print(`${readings} readings taken in`, perSecond(seconds.readings));
+  const start = performance.now();
   fillBarely();
-  seconds = (performance.now() - start) / 1000;
-  print(
-    'baseline: as bare rows, one prepared statement',
-    `${seconds.toFixed(1)} s, ${(readings / seconds).toFixed(0)} a second`,
-  );
+  print('baseline: as bare rows, one prepared statement', perSecond((performance.now() - start) / 1000));
 }
 /** What the disk and SQLite alone need for the same readings, transactions of the same size. */
 function fillBarely(): void {

@@ -7,11 +7,14 @@ import type { Stored } from '../contract/records.ts';
 import { dayOf } from '../core/time/day.ts';
 import { Chance } from '../demo/chance.ts';
 import { makeDemo } from '../demo/make.ts';
+import { fillPlant } from './fillPlant.ts';
+import { plant, plantOf } from './plant.ts';
 import { ask, served } from './served.ts';
 import { print, spread } from './timings.ts';
 
-// Many people at once on the demonstration: each reads what a screen reads, thinks, and logs a job now and then. The
-// server is a process of its own. Baseline in the same run: one person alone.
+// Many people at once, on the demonstration or on a plant of 500 systems (JONDREL_PLANT=1, or a share of it), where each
+// holds the place they work at: each reads what a screen reads, thinks, and logs a job now and then. The server is a
+// process of its own. Baseline in the same run: one person alone.
 
 const PEOPLE = 50;
 const SECONDS = Number(process.env.JONDREL_LOAD_SECONDS ?? 60);
@@ -21,10 +24,17 @@ const THINKS = { least: 500, most: 1500 };
 
 const dir = mkdtempSync(join(tmpdir(), 'jondrel-load-'));
 const today = dayOf(Date.now(), 'Europe/Berlin');
-await makeDemo(dir, today);
+const share = process.env.JONDREL_PLANT;
+if (share === undefined) await makeDemo(dir, today);
+else {
+  const size = plantOf(Number(share));
+  await fillPlant(dir, plant(size, today), size);
+}
 const server = await served(dir);
 
 const records = JSON.parse((await ask(server.address, '/snapshot')).text) as Stored[];
+// dates first, as after any start but the very first
+await ask(server.address, '/plan/changes');
 const idsOf = (kind: string): string[] => records.filter((one) => one.kind === kind).map((one) => one.id);
 const [sites, systems, jobs] = [idsOf('site'), idsOf('system'), idsOf('job')];
 const faults: string[] = [];
@@ -40,18 +50,20 @@ async function person(seed: number, until: number, taken: Map<string, number[]>)
     return text;
   };
   const since = { records: '', plan: '' };
+  const held = share === undefined ? '' : `sites=${chance.pick(sites)}`;
   while (performance.now() < until) {
     const doing = chance.even();
     if (doing < 0.4) {
       // a window follows what changed
-      const after = (cursor: string): string => cursor && `?since=${encodeURIComponent(cursor)}`;
+      const after = (cursor: string): string =>
+        `?${[held, cursor && `since=${encodeURIComponent(cursor)}`].filter((one) => one !== '').join('&')}`;
       const cursorOf = (text: string): string => (JSON.parse(text) as { cursor: string }).cursor;
       since.records = cursorOf(await measure('what changed', `/records${after(since.records)}`));
       since.plan = cursorOf(await measure('plan, what changed', `/plan/changes${after(since.plan)}`));
     } else if (doing < 0.55) await measure('water of a system', `/water?system=${chance.pick(systems)}`);
     else if (doing < 0.65) await measure('week of a place', `/week?site=${chance.pick(sites)}`);
-    else if (doing < 0.75) await measure('steps ahead', '/leads');
-    else if (doing < 0.85) await measure('whole plan', '/plan');
+    else if (doing < 0.75) await measure('steps ahead', `/leads?${held}`);
+    else if (doing < 0.85) await measure('plan held', held ? `/plan/changes?${held}` : '/plan');
     else
       await measure('log a job', '/work', {
         writes: [
@@ -73,7 +85,10 @@ async function person(seed: number, until: number, taken: Map<string, number[]>)
 async function together(people: number, seconds: number, name: string): Promise<void> {
   const taken = new Map<string, number[]>();
   const begun = performance.now();
+  const minutes: number[] = [];
+  const minute = setInterval(() => minutes.push(server.memoryMb()), 60_000);
   await Promise.all(Array.from({ length: people }, (_, i) => person(i + 1, begun + seconds * 1000, taken)));
+  clearInterval(minute);
   const all = [...taken.values()].flat().sort((a, b) => a - b);
   print(
     `${name}, ${seconds} s: ${all.length} answers, ${(all.length / seconds).toFixed(0)} a second`,
@@ -81,6 +96,8 @@ async function together(people: number, seconds: number, name: string): Promise<
   );
   for (const [what, times] of [...taken].sort(([a], [b]) => a.localeCompare(b)))
     print(`  ${what}`, spread(times));
+  if (minutes.length > 1)
+    print('  memory of the server, minute by minute', `${minutes.map((mb) => mb.toFixed(0)).join(' ')} MB`);
 }
 
 try {

@@ -68,6 +68,44 @@ describe('kept up to date', () => {
       state.apply([{ ...(changed.kind === 'reading' ? test : system), version: 3 }]);
     }
   });
+  test('what stands ready in drums: one leaks, is mended, is off, is taken away, holds less', () => {
+    const drum = records
+      .filter((record): record is Stored<'component'> => record.kind === 'component')
+      .find(({ content }) => content.holds);
+    if (!drum?.content.holds) expect.fail('the demo has a drum');
+    const { holds } = drum.content;
+    const leak: Stored<'event'> = {
+      ...{ kind: 'event', id: '01a231f8-19cc-72a8-949b-6ab0b53eef4b', version: 1, deleted: false },
+      content: {
+        ...{ siteId: null, systemId: null, componentId: drum.id, kind: 'leak', until: null },
+        ...{ when: { kind: 'day', day: TODAY }, endsLives: false, whoId: null, note: '' },
+      },
+    };
+    const changed = (version: number, some: Partial<Stored<'component'>['content']>): Stored => ({
+      ...drum,
+      version,
+      content: { ...drum.content, ...some },
+    });
+    const state = new PlanState(Snapshot.of(records), at);
+    const whole = Snapshot.of(records);
+    const said: string[] = [JSON.stringify(state.beside().stores)];
+    for (const record of [
+      leak,
+      { ...leak, version: 2, deleted: true },
+      changed(2, { status: 'off', statusSince: null }),
+      changed(3, { holds: { ...holds, unusableL: holds.unusableL + 10 } }),
+      changed(4, { status: 'removed' }),
+      changed(5, {}),
+    ] satisfies Stored[]) {
+      state.apply([record]);
+      whole.apply(record);
+      const { stores } = state.beside();
+      expect(stores).toEqual(new PlanState(Snapshot.of(whole.everything()), at).beside().stores);
+      said.push(JSON.stringify(stores));
+    }
+    // there and not there, full and less so: it did change
+    expect(new Set(said).size).toBeGreaterThan(2);
+  });
   test('in any order, also where a record comes before what it belongs to is renewed', () => {
     const late = records
       .filter((record) => evidence.has(record.kind) && dayOfRecord(record) > addDays(TODAY, -9))

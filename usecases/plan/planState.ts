@@ -31,7 +31,7 @@ import {
   type BrokenJob,
 } from './planRows.ts';
 import { verdictOf } from '../../core/water/verdict.ts';
-import { storesReady } from '../water/changeFacts.ts';
+import { houseStoresOf, storesReady, type HouseStores } from '../water/stores.ts';
 import { mayStandOf } from '../round/mayStand.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
 import { touchedBy, touchedOnChannel, type Ties } from './planTouches.ts';
@@ -88,6 +88,8 @@ export class PlanState {
   private readonly plans = new Map<string, JobPlan>();
   private readonly rows = new Map<string, PlanRow>();
   private readonly waters = new WatersBeside();
+  /** For the stores of all places; null: something of it has changed. */
+  private houseStores: HouseStores | null = null;
   /** The day's priors no longer follow from the records: a record older than the day has changed. */
   private stale = false;
   /** Jobs that cannot be planned. */
@@ -118,6 +120,7 @@ export class PlanState {
     this.broken.clear();
     this.maker.beginPass();
     this.waters.forget();
+    this.houseStores = null;
     for (const jobId of this.maker.structure().placed.keys()) this.assemble(jobId);
     this.priors = dayPriors([...this.jobs.values()], this.dayStart());
     const rows = this.replan([...this.jobs.keys()]);
@@ -139,6 +142,7 @@ export class PlanState {
       if (before) touch(before);
       this.snapshot.apply(record);
       this.index.take(record, before);
+      if (structural.has(record.kind) || record.kind === 'event') this.houseStores = null;
       if (structural.has(record.kind)) {
         this.maker.structureChanged();
         restructured = true;
@@ -218,6 +222,7 @@ export class PlanState {
   /** What the plan says of the water, beside its jobs. */
   beside(): PlanBeside {
     const systems = this.waters.all(this.snapshot.all('system'), (system) => this.waterOf(system));
+    const house = (this.houseStores ??= houseStoresOf(this.snapshot));
     return {
       outOfBand: outOfBandOf(systems),
       incoming: incomingWaterOf(systems),
@@ -230,6 +235,7 @@ export class PlanState {
             id,
             content.timeZone,
             this.instantAt(content.timeZone),
+            house,
           ),
         ),
       broken: [...this.broken.values()],

@@ -7,17 +7,14 @@ import {
 import { median } from '../../core/statistics/median.ts';
 import { dayOf, endOfDay, type Day, type Instant } from '../../core/time/day.ts';
 import { visitDays } from '../../core/planning/visits.ts';
-import type { PlantStore } from '../../core/planning/round/plant.ts';
 import { surfaceAreaCm2 } from '../../core/water/vesselVolume.ts';
-import type { Asking, Store } from '../../core/water/change/types.ts';
+import type { Asking } from '../../core/water/change/types.ts';
 import type { ParameterId } from '../../core/water/parameters.ts';
-import { outOfUseNow, type OutOfUse } from '../../model/facts/outOfUse.ts';
 import { vesselsOf } from '../../model/facts/litres.ts';
 import { instantOfWhen } from '../../model/facts/when.ts';
 import type { RecordContent } from '../../contract/records.ts';
 import { changeJobsOf } from '../../model/water/changeJobs.ts';
-import { incomingWater, sourcesOf } from '../../model/water/incomingWater.ts';
-import { readingsOn } from '../../model/water/readings.ts';
+import { storesOf, type StoreFacts } from './stores.ts';
 import { systemWater } from './systemWater.ts';
 import { rhythmOf } from '../../model/facts/rhythm.ts';
 import type { Evidence } from '../../model/water/testedWater.ts';
@@ -36,14 +33,6 @@ export interface AskingFacts extends Omit<Asking, 'wantedL' | 'way' | 'litres'> 
   usualL: number | null;
   off: OffWhileLow[];
 }
-export interface StoreFacts extends Omit<Store, 'presentL'> {
-  capacityL: number;
-  systemIds: readonly string[];
-  /** Last read, and when; null: never. */
-  presentL: number | null;
-  presentAt: Instant | null;
-  outOfUse: OutOfUse | null;
-}
 export interface ChangeFacts {
   siteId: string;
   today: Day;
@@ -53,7 +42,6 @@ export interface ChangeFacts {
   stores: StoreFacts[];
 }
 
-type Indexed = Pick<Evidence, 'snapshot' | 'index'>;
 const LAST_CHANGES = 5;
 
 /** @param now asked to the end of the local day, as the water is judged */
@@ -75,51 +63,6 @@ export function changeFacts(evidence: Evidence, siteId: string, now: Instant): C
     stores: storesOf(evidence, siteId, zone, at),
   };
 }
-
-/** The drums and containers of a place, with what was last read in them. */
-export function storesOf(
-  { snapshot, index }: Indexed,
-  siteId: string,
-  zone: string,
-  at: Instant,
-): StoreFacts[] {
-  const out = outOfUseNow(snapshot, at);
-  const sources = sourcesOf(snapshot);
-  return snapshot.all('component').flatMap(({ id, content }): StoreFacts[] => {
-    const { holds, name, systemIds } = content;
-    if (!holds || content.siteId !== siteId || content.status === 'removed') return [];
-    // what the unit that fills it makes is in it, unless it was tested here since
-    const makers = systemIds.flatMap((systemId) => sources.get(systemId) ?? []).filter(({ makes }) => makes);
-    const level = readingsOn(index, id, { measure: 'litres-left' }, zone, at).at(-1);
-    return [
-      {
-        id,
-        name,
-        systemIds,
-        holds: holds.water,
-        capacityL: holds.capacityL,
-        unusableL: holds.unusableL,
-        presentL: level ? Math.min(level.value, holds.capacityL) : null,
-        presentAt: level?.at ?? null,
-        values: Object.fromEntries(
-          [...incomingWater(index, [{ componentId: id, makes: false }, ...makers], zone, at)].map(
-            ([parameter, { value }]) => [parameter, value],
-          ),
-        ),
-        outOfUse: out.get(id) ?? null,
-      },
-    ];
-  });
-}
-
-/** What of them stands ready, down to what their pumps cannot reach. */
-export const storesReady = (evidence: Indexed, siteId: string, zone: string, at: Instant): PlantStore[] =>
-  storesOf(evidence, siteId, zone, at)
-    .filter(({ outOfUse }) => outOfUse === null)
-    .map(({ id, name, systemIds, holds, presentL, unusableL }) => ({
-      ...{ componentId: id, name, systemIds, holds },
-      usableL: presentL === null ? null : Math.max(0, presentL - unusableL),
-    }));
 
 function askingFacts(evidence: Evidence, systemId: string, zone: string, at: Instant): AskingFacts {
   const { snapshot } = evidence;

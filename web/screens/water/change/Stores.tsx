@@ -1,7 +1,8 @@
 import { storeOrders } from '../../../../core/explain/changeWord.ts';
 import { fromStored, toStored } from '../../../../core/quantity/quantities.ts';
 import type { ChangePlan } from '../../../../core/water/change/types.ts';
-import type { ChangeFacts, StoreFacts } from '../../../../usecases/water/changeFacts.ts';
+import type { ChangeFacts } from '../../../../usecases/water/changeFacts.ts';
+import type { StoreFacts } from '../../../../usecases/water/stores.ts';
 import { Link } from 'react-router';
 import { useSetting } from '../../../api/data.ts';
 import { Basin } from '../../../parts/Basin.tsx';

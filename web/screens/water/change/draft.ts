@@ -13,8 +13,8 @@ import {
   type AskingFacts,
   type ChangeFacts,
   type OffItem,
-  type StoreFacts,
 } from '../../../../usecases/water/changeFacts.ts';
+import type { StoreFacts } from '../../../../usecases/water/stores.ts';
 
 /** What a person says of one system. */
 export interface SystemDraft {
