@@ -33,9 +33,15 @@ const read = async (file: string): Promise<string[]> => {
 describe('an archive that is not what it says', () => {
   const MB = 1024 ** 2;
   test('a small file that unpacks to very much: refused while it is read', async () => {
-    const bomb = written('bomb.zip', zipSync({ 'archive.ndjson': new Uint8Array(200 * MB).fill(10) }));
+    const bomb = written('bomb.zip', zipSync({ 'archive.ndjson': new Uint8Array(40 * MB).fill(97) }));
     await expect(importFile(one.databases, one.dataDir, bomb, NOW)).rejects.toThrow(
       'The archive unpacks to far more than an archive holds.',
+    );
+  });
+  test('millions of empty lines from a small file: given up after the first thousand', async () => {
+    const bomb = written('bomb.zip', zipSync({ 'archive.ndjson': new Uint8Array(20 * MB).fill(10) }));
+    await expect(importFile(one.databases, one.dataDir, bomb, NOW)).rejects.toThrow(
+      'The archive is one empty line after the other.',
     );
   });
   test('a picture larger than any is', async () => {

@@ -77,24 +77,46 @@ const LONGEST_LINE_CHARS = 64 * 1024 ** 2;
 const MOST_INFLATED = 100;
 const ALWAYS_INFLATED_BYTES = 16 * 1024 ** 2;
 
+/** Between two records there is none. */
+const MOST_EMPTY_LINES = 1000;
+
 /** Text in pieces, cut into its lines. */
 class Lines {
-  private rest = '';
+  /** Of the line that has not ended yet: joined once, at its end, however many pieces it comes in. */
+  private parts: string[] = [];
+  private chars = 0;
+  private empty = 0;
   private readonly decoder = new TextDecoder();
 
   push(piece: Uint8Array, isLast: boolean): string[] {
-    const split = (this.rest + this.decoder.decode(piece, { stream: !isLast })).split('\n');
-    this.rest = split.pop() ?? '';
-    if (this.rest.length > LONGEST_LINE_CHARS)
-      throw StoreProblem.damaged('A line of the archive is longer than any record.');
-    return split.map((line) => (line.endsWith('\r') ? line.slice(0, -1) : line));
+    const [first = '', ...others] = this.decoder.decode(piece, { stream: !isLast }).split('\n');
+    this.add(first);
+    return others.map((next) => {
+      const line = this.take();
+      this.add(next);
+      return line;
+    });
   }
 
   /** The last, which no end of line closes. */
   end(): string[] {
-    const { rest } = this;
-    this.rest = '';
-    return rest === '' ? [] : [rest];
+    return this.chars === 0 ? [] : [this.take()];
+  }
+
+  private add(part: string): void {
+    this.parts.push(part);
+    this.chars += part.length;
+    if (this.chars > LONGEST_LINE_CHARS)
+      throw StoreProblem.damaged('A line of the archive is longer than any record.');
+  }
+  private take(): string {
+    const line = this.parts.join('');
+    this.parts = [];
+    this.chars = 0;
+    this.empty = line === '' ? this.empty + 1 : 0;
+    if (this.empty > MOST_EMPTY_LINES)
+      throw StoreProblem.damaged('The archive is one empty line after the other.');
+    return line.endsWith('\r') ? line.slice(0, -1) : line;
   }
 }
 
