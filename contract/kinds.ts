@@ -38,6 +38,9 @@ export const recordKinds = [
 ] as const;
 export type RecordKind = (typeof recordKinds)[number];
 
+/** What one record is known by among those of all kinds. */
+export const recordKey = ({ kind, id }: { kind: RecordKind; id: string }): string => `${kind} ${id}`;
+
 /** There is one record of settings; its id is the same everywhere. */
 export const SETTING_ID = '00000000-0000-7000-8000-000000000001';
 

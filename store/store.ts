@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import type { EntityManager } from 'typeorm';
 import { canonicalJson } from '../contract/canonicalJson.ts';
-import { appendOnly, kindWords, recordKinds } from '../contract/kinds.ts';
+import { appendOnly, kindWords, recordKinds, recordKey } from '../contract/kinds.ts';
 import { references, type RecordContent, type RecordKind, type Stored } from '../contract/records.ts';
 import { groupBy, Snapshot } from '../model/snapshot.ts';
 import type { DeviceDay } from '../model/water/deviceDays.ts';
@@ -108,7 +108,7 @@ export class Store {
           .flatMap((kind) => (held === null ? snapshot.all(kind) : snapshot.all(kind).filter(isHeld))),
       };
     // of several states of one record the last
-    const last = new Map(changed.map((record) => [keyOf(record), record]));
+    const last = new Map(changed.map((record) => [recordKey(record), record]));
     return {
       ...{ cursor: this.log.cursor, whole: false },
       records: [...last.values()].filter((record) => record.deleted || isHeld(record)),
@@ -279,7 +279,7 @@ export class Store {
         results.push(this.repeated(repeat, write));
         continue;
       }
-      const key = keyOf(write);
+      const key = recordKey(write);
       if (write.op === 'create' && isSent(write)) {
         this.requireShape(write.kind, write.content, index);
         sent.push({ index, content: write.content as RecordContent<'reading'> });
@@ -307,7 +307,7 @@ export class Store {
     const readings = sent.map(({ content }) => sentReading(content, after));
     const faults = this.faultsOfSent(readings, after, (i) => `/writes/${sent[i]?.index ?? 0}/content`);
     if (faults.length > 0) throw StoreProblem.invalid(faults);
-    const last = new Map(changed.map(({ record }) => [keyOf(record), record]));
+    const last = new Map(changed.map(({ record }) => [recordKey(record), record]));
     await writeRecords(manager, [...last.values()], existed, texts);
     await insertRows(manager, revisionEntity, revisions);
     const moved = changed.some(({ record }) => placing.has(record.kind) && record.version > 1);
@@ -436,7 +436,6 @@ export class Store {
   }
 }
 
-const keyOf = ({ kind, id }: { kind: RecordKind; id: string }): string => `${kind} ${id}`;
 async function knownRevisions(
   manager: EntityManager,
   writes: readonly Write[],
@@ -453,7 +452,7 @@ async function standingRecords(
   for (const [kind, group] of groupBy(writes, (write) => write.kind)) {
     const ids = group.map((write) => write.id);
     for (const row of await rowsById(manager, recordEntities[kind as RecordKind], ids))
-      standing.set(keyOf({ kind: kind as RecordKind, id: row.id }), toStored(kind as RecordKind, row));
+      standing.set(recordKey({ kind: kind as RecordKind, id: row.id }), toStored(kind as RecordKind, row));
   }
   return standing;
 }
@@ -464,7 +463,7 @@ async function writeRecords(
   existed: ReadonlySet<string>,
   texts: ReadonlyMap<Stored, string>,
 ): Promise<void> {
-  const fresh = records.filter((record) => !existed.has(keyOf(record)));
+  const fresh = records.filter((record) => !existed.has(recordKey(record)));
   for (const [kind, group] of groupBy(fresh, (record) => record.kind))
     await insertRows(
       manager,
@@ -472,7 +471,7 @@ async function writeRecords(
       group.map((record) => rowOf(record, texts.get(record))),
     );
   for (const record of records) {
-    if (existed.has(keyOf(record)))
+    if (existed.has(recordKey(record)))
       await manager.update(recordEntities[record.kind], { id: record.id }, rowOf(record, texts.get(record)));
   }
 }

@@ -1,3 +1,4 @@
+import { recordKey } from '../contract/kinds.ts';
 import { byRisk } from '../core/planning/byRisk.ts';
 import type { RecordKind, Stored } from '../contract/records.ts';
 import type { Plan, PlanBeside, PlanRow } from './plan/planRows.ts';
@@ -36,8 +37,6 @@ export interface Held<T> {
   body: T;
 }
 
-const keyOf = ({ kind, id }: Stored): string => `${kind} ${id}`;
-
 /** Records with their changes, in the order in which the server took them. */
 export function takeRecords(
   known: readonly Stored[],
@@ -45,11 +44,11 @@ export function takeRecords(
 ): Stored[] {
   if (whole) return [...records];
   if (records.length === 0) return known as Stored[];
-  const changed = new Map(records.map((record) => [keyOf(record), record]));
+  const changed = new Map(records.map((record) => [recordKey(record), record]));
   const standing = known.flatMap((record) => {
-    const now = changed.get(keyOf(record));
+    const now = changed.get(recordKey(record));
     if (!now) return [record];
-    changed.delete(keyOf(record));
+    changed.delete(recordKey(record));
     return now.deleted ? [] : [now];
   });
   return [...standing, ...[...changed.values()].filter((record) => !record.deleted)];

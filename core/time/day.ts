@@ -32,11 +32,16 @@ function requireZone(zone: string): void {
 
 // A plan asks for the same days again and again, and each answer costs the machine's time zone database a look.
 // The day boundaries never change, so they are kept.
-type DaysOfZones = Map<string, Map<Day, Instant>>;
-const starts: DaysOfZones = new Map();
-const noons: DaysOfZones = new Map();
-function kept(known: DaysOfZones, day: Day, zone: string, work: () => Instant): Instant {
-  const ofZone = known.get(zone) ?? new Map<Day, Instant>();
+/** What was worked out for local days, by zone and day. */
+export type DaysOfZones<T> = Map<string, Map<Day, T>>;
+const starts: DaysOfZones<Instant> = new Map();
+const noons: DaysOfZones<Instant> = new Map();
+/**
+ * What is the same for a local day whenever it is asked for, worked out once.
+ * @param known what was worked out so far; it takes in what is new
+ */
+export function keptByDay<T>(known: DaysOfZones<T>, day: Day, zone: string, work: () => T): T {
+  const ofZone = known.get(zone) ?? new Map<Day, T>();
   const found = ofZone.get(day);
   if (found !== undefined) return found;
   const made = work();
@@ -57,7 +62,7 @@ export function dayOf(at: Instant, zone: string): Day {
 
 /** The first instant of the local day (not always 00:00: some zones change their clocks at midnight). */
 export function startOfDay(day: Day, zone: string): Instant {
-  return kept(starts, day, zone, () => parseDay(day, zone).startOf('day').toMillis());
+  return keptByDay(starts, day, zone, () => parseDay(day, zone).startOf('day').toMillis());
 }
 
 /** The last millisecond of the local day. */
@@ -67,7 +72,7 @@ export function endOfDay(day: Day, zone: string): Instant {
 
 /** A date without a time is noon of that local day. */
 export function noonOf(day: Day, zone: string): Instant {
-  return kept(noons, day, zone, () => parseDay(day, zone).set({ hour: 12 }).toMillis());
+  return keptByDay(noons, day, zone, () => parseDay(day, zone).set({ hour: 12 }).toMillis());
 }
 
 /** The day `count` calendar days later (earlier if negative). */

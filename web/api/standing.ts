@@ -1,3 +1,4 @@
+import { recordKey } from '../../contract/kinds.ts';
 import type { Stored } from '../../contract/records.ts';
 import { Snapshot } from '../../model/snapshot.ts';
 import { overlay } from '../offline/overlay.ts';
@@ -25,7 +26,7 @@ export function follows(
   const base = bases.get(before);
   if (!base || before === after) return;
   // of several states of one record the last
-  const last = [...new Map(changed.map((record) => [`${record.kind} ${record.id}`, record])).values()];
+  const last = [...new Map(changed.map((record) => [recordKey(record), record])).values()];
   const next = base.after(last);
   bases.set(after, next);
   for (const follower of followers) follower(base, next, last);

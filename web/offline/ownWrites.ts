@@ -1,10 +1,8 @@
 import equal from 'fast-deep-equal';
-import type { RecordKind } from '../../contract/records.ts';
+import { recordKey } from '../../contract/kinds.ts';
 import type { WorkResult, Write } from '../../contract/work.ts';
 import { contentWithout } from '../../model/settings.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
-
-const keyOf = ({ kind, id }: { kind: RecordKind; id: string }): string => `${kind} ${id}`;
 
 /**
  * What one window writes about one record goes one after the other, each from what the last one made: nobody is in
@@ -28,13 +26,13 @@ export class OwnWrites {
     send: (writes: Write[]) => Promise<R>,
   ): Promise<R> {
     const from = this.standing();
-    const earlier = meant.map((write) => this.underWay.get(keyOf(write)) ?? Promise.resolve(null));
+    const earlier = meant.map((write) => this.underWay.get(recordKey(write)) ?? Promise.resolve(null));
     const going = Promise.all(earlier).then((versions) =>
       meant.map((write, i) => this.goneOn(write, versions[i] ?? null, from)),
     );
     const result = going.then(send);
     meant.forEach((write, i) => {
-      const key = keyOf(write);
+      const key = recordKey(write);
       const version = Promise.all([going, result]).then(
         ([gone, known]) => versionAfter(gone[i] ?? write, known),
         // whoever asked hears why
@@ -68,7 +66,8 @@ export class OwnWrites {
 }
 
 function versionAfter(write: Write, result: WorkResult | 'kept'): number | null {
-  if (result !== 'kept') return result.results.find((one) => keyOf(one) === keyOf(write))?.version ?? null;
+  if (result !== 'kept')
+    return result.results.find((one) => recordKey(one) === recordKey(write))?.version ?? null;
   return write.op === 'create' ? 1 : write.baseVersion + 1;
 }
 
