@@ -1,9 +1,9 @@
 /** The arrows of the house: web, server, cli, store -> usecases -> model -> contract -> core; any lower layer may be imported. */
-const layer = (from, allowed) => ({
+const layer = (from, allowed, but = []) => ({
   name: `${from}-arrows`,
   severity: 'error',
   comment: `${from} may import only: ${[from, ...allowed].join(', ')}`,
-  from: { path: `^${from}/` },
+  from: { path: `^${from}/`, pathNot: but },
   to: {
     path: '^(core|contract|model|usecases|store|server|web|cli|demo|e2e|benchmarks)/',
     pathNot: `^(${[from, ...allowed].join('|')})/`,
@@ -46,7 +46,8 @@ module.exports = {
     layer('server', ['store', 'usecases', 'model', 'contract', 'core']),
     layer('demo', ['store', 'usecases', 'model', 'contract', 'core']),
     layer('cli', ['server', 'demo', 'store', 'usecases', 'model', 'contract', 'core']),
-    layer('web', ['usecases', 'model', 'contract', 'core']),
+    // a screen is tried with the server it asks
+    layer('web', ['usecases', 'model', 'contract', 'core'], ['\\.test\\.tsx?$', '^web/testing/']),
     layer('benchmarks', ['server', 'demo', 'store', 'usecases', 'model', 'contract', 'core']),
     layer('e2e', []),
     noPackages('core', 'node_modules/(react|express|typeorm|better-sqlite3|@mui|valibot)'),

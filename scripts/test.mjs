@@ -62,6 +62,8 @@ check('arrows', 'npx', [
 ]);
 check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
 check('types of the interface', 'npx', ['tsc', '-p', 'web/tsconfig.json']);
+check('types of its tests', 'npx', ['tsc', '-p', 'web/testing/tsconfig.json']);
+check('types of its work without network', 'npx', ['tsc', '-p', 'web/sw/tsconfig.json']);
 check('build', 'npm', ['run', 'build', '--silent']);
 suite(
   'unit and API tests',

@@ -1,22 +1,9 @@
 import { asRefusal } from '../../core/errors.ts';
+import { monthOfWord } from '../../core/time/calendarWords.ts';
 import { instantOfLocal, isRealDay, type Instant } from '../../core/time/day.ts';
 import type { When } from '../../contract/fields.ts';
 
 export type DateOrder = 'ymd' | 'dmy' | 'mdy';
-const MONTHS = [
-  ['jan', 'january', 'januar'],
-  ['feb', 'february', 'februar'],
-  ['mar', 'march', 'märz', 'maerz', 'mrz'],
-  ['apr', 'april'],
-  ['may', 'mai'],
-  ['jun', 'june', 'juni'],
-  ['jul', 'july', 'juli'],
-  ['aug', 'august'],
-  ['sep', 'sept', 'september'],
-  ['oct', 'october', 'okt', 'oktober'],
-  ['nov', 'november'],
-  ['dec', 'december', 'dez', 'dezember'],
-];
 const pad = (n: number): string => String(n).padStart(2, '0');
 const numeric = /^(\d{1,4})[./-](\d{1,2})[./-](\d{1,4})$/;
 const named = /^(\d{1,2})\.?[\s-]([A-Za-zä]+)\.?[\s-](\d{2,4})$/;
@@ -33,8 +20,8 @@ function parts(text: string): { numbers: [number, number, number]; order: DateOr
   const day = named.exec(text);
   const month = namedFirst.exec(text);
   const [d, m, y] = day ? [day[1], day[2], day[3]] : month ? [month[2], month[1], month[3]] : [];
-  const index = MONTHS.findIndex((words) => words.includes((m ?? '').toLowerCase()));
-  return index < 0 ? null : { numbers: [Number(d), index + 1, Number(y)], order: 'dmy' };
+  const index = monthOfWord(m ?? '');
+  return index === null ? null : { numbers: [Number(d), index, Number(y)], order: 'dmy' };
 }
 
 /** @returns YYYY-MM-DD, whether or not such a day exists; null: no date */

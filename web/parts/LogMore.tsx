@@ -36,6 +36,7 @@ export default function LogMore({
   const setting = useSetting();
   const set = (some: Partial<More>) => onChange({ ...value, ...some });
   const people = snapshot.all('person');
+  const zone = snapshot.content('site', row.siteId)?.timeZone ?? 'UTC';
   const unit = snapshot.get('component', row.componentId ?? '')?.content.parentId ?? row.componentId;
   const channels = snapshot
     .all('channel')
@@ -61,7 +62,13 @@ export default function LogMore({
 
   return (
     <div style={{ display: 'grid', gap: 14, maxWidth: 760 }}>
-      <WhenField label="When" value={value.when} today={row.today} onChange={(when) => set({ when })} />
+      <WhenField
+        label="When"
+        value={value.when}
+        today={row.today}
+        zone={zone}
+        onChange={(when) => set({ when })}
+      />
       {people.length > 0 && (
         <Choice
           label="Who"

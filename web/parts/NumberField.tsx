@@ -1,9 +1,23 @@
 import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { typedNumber } from './typedNumber.ts';
+import { formatNumber } from '../../core/quantity/quantities.ts';
+import { typedAmount, type TypedAmount } from '../../core/quantity/typedAmount.ts';
+import { useValidity } from './useValidity.ts';
 
-/** A number with its unit inside at the right. A decimal comma is read as one; what is no number stays as typed. */
+interface Limits {
+  /** It cannot be left empty. */
+  required?: boolean | undefined;
+  /** No parts of one. */
+  whole?: boolean | undefined;
+  from?: number | undefined;
+  to?: number | undefined;
+}
+
+/**
+ * A number with its unit inside at the right; another unit of the same family may be typed behind it. What is no number,
+ * or cannot be here, stays as typed with the reason, and the number before it stands.
+ */
 export function NumberField({
   label,
   unit,
@@ -12,6 +26,7 @@ export function NumberField({
   help,
   error,
   autoFocus,
+  ...limits
 }: {
   label: string;
   unit: string;
@@ -20,28 +35,55 @@ export function NumberField({
   help?: string | undefined;
   error?: string | undefined;
   autoFocus?: boolean;
-}) {
-  const [typed, setTyped] = useState(() => write(value));
-  // what was typed stands while it means the value; a value from elsewhere replaces it
-  const shown = typedNumber(typed) === value ? typed : write(value);
-  const notANumber = shown.trim() !== '' && typedNumber(shown) === null;
+} & Limits) {
+  // what was typed stands as long as the number it was typed for; a value from elsewhere replaces it
+  const [draft, setDraft] = useState<{ text: string; of: number | null } | null>(null);
+  const own = draft !== null && draft.of === value ? draft.text : null;
+  const shown = own ?? write(value);
+  const read = typedAmount(shown, unit);
+  const problem = problemOf(shown, read, unit, limits, label);
+  const input = useValidity(problem);
+  const type = (typed: string): void => {
+    const next = typedAmount(typed, unit);
+    const isTaken = problemOf(typed, next, unit, limits, label) === null;
+    const number = !isTaken ? value : next.kind === 'amount' ? next.value : null;
+    setDraft({ text: typed, of: number });
+    if (number !== value) onChange(number);
+  };
+  const told = read.kind === 'amount' && read.converted ? `= ${formatNumber(read.value, 3)} ${unit}` : help;
   return (
     <TextField
       label={label}
       value={shown}
       autoFocus={autoFocus ?? false}
-      error={notANumber || Boolean(error)}
-      helperText={notANumber ? `“${shown}” is not a number.` : (error ?? help)}
-      onChange={(event) => {
-        setTyped(event.target.value);
-        onChange(typedNumber(event.target.value));
-      }}
+      autoComplete="off"
+      error={problem !== null || Boolean(error)}
+      helperText={problem ?? error ?? told}
+      onChange={(event) => type(event.target.value)}
       slotProps={{
-        htmlInput: { inputMode: 'decimal', style: { textAlign: 'right' } },
+        htmlInput: { ref: input, inputMode: 'decimal', style: { textAlign: 'right' } },
         input: { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> },
       }}
     />
   );
+}
+
+function problemOf(
+  typed: string,
+  read: TypedAmount,
+  unit: string,
+  { required, whole, from, to }: Limits,
+  label: string,
+): string | null {
+  const said = `“${typed.trim()}”`;
+  if (read.kind === 'blank') return required ? `Enter ${label.toLowerCase()}.` : null;
+  if (read.kind === 'no-number') return `${said} is not a number.`;
+  if (read.kind === 'other-unit')
+    return unit === '' ? `${said} is not a number.` : `${said}: this is in ${unit}.`;
+  if (whole && !Number.isInteger(read.value)) return `${said} is not a whole number.`;
+  if (from !== undefined && read.value < from) return `Not under ${formatNumber(from, 3)}.`;
+  if (to !== undefined && read.value > to) return `Not over ${formatNumber(to, 3)}.`;
+  return null;
 }
 
 function write(value: number | null): string {

@@ -7,7 +7,7 @@ import { usePersonHere } from '../api/person.ts';
 import { creating, useWriting } from '../api/writing.tsx';
 import { ProblemNote } from './ProblemNote.tsx';
 import { useFixedIds } from './useFixedIds.ts';
-import { DayField } from './WhenField.tsx';
+import { DayField } from './DayField.tsx';
 import { useSend } from './useSend.ts';
 
 /** Puts a job off until a day, with a reason: both are kept, and counted. */

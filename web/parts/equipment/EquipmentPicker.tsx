@@ -5,6 +5,7 @@ import { searchKinds } from '../../../core/catalogue/index.ts';
 import { ruleInterval } from '../../../core/explain/ruleInterval.ts';
 import type { EquipmentKind, JobDefinition } from '../../../core/catalogue/types.ts';
 import type { Day } from '../../../core/time/day.ts';
+import { NumberField } from '../NumberField.tsx';
 import { WhenField } from '../WhenField.tsx';
 import { draftOf, unknown, type EquipmentDraft } from './draft.ts';
 import './picker.css';
@@ -15,18 +16,23 @@ export function usualWord(job: JobDefinition): string {
   return rule ? ruleInterval(rule).replace(', learned from how it is found', '') : '';
 }
 
+/** Of one kind in one go. */
+const MOST_ALIKE = 12;
+
 /** Search the catalogue, add, say how many and when each job was last done. */
 export function EquipmentPicker({
   kinds,
   value,
   onChange,
   today,
+  zone,
   autoFocus,
 }: {
   kinds: readonly EquipmentKind[];
   value: EquipmentDraft[];
   onChange: (drafts: EquipmentDraft[]) => void;
   today: Day;
+  zone: string;
   autoFocus?: boolean;
 }) {
   const [typed, setTyped] = useState('');
@@ -85,6 +91,7 @@ export function EquipmentPicker({
                 draft={draft}
                 kinds={kinds}
                 today={today}
+                zone={zone}
                 onChange={replace}
                 onRemove={() => onChange(value.filter((one) => one.key !== draft.key))}
               />
@@ -100,6 +107,7 @@ function Added({
   draft,
   kinds,
   today,
+  zone,
   onChange,
   onRemove,
   isPart,
@@ -107,6 +115,7 @@ function Added({
   draft: EquipmentDraft;
   kinds: readonly EquipmentKind[];
   today: Day;
+  zone: string;
   onChange: (draft: EquipmentDraft) => void;
   onRemove: () => void;
   isPart?: boolean;
@@ -123,18 +132,15 @@ function Added({
           sx={{ width: 230 }}
         />
         {!isPart && (
-          <TextField
+          <NumberField
             label="How many"
-            type="number"
+            unit=""
+            required
+            whole
+            from={1}
+            to={MOST_ALIKE}
             value={draft.count}
-            sx={{ width: 90 }}
-            slotProps={{ htmlInput: { min: 1, max: 12 } }}
-            onChange={(event) =>
-              onChange({
-                ...draft,
-                count: Math.min(12, Math.max(1, Math.round(Number(event.target.value) || 1))),
-              })
-            }
+            onChange={(count) => onChange({ ...draft, count: count ?? draft.count })}
           />
         )}
         <button type="button" className="btn2" onClick={onRemove} aria-label={`Remove ${draft.name}`}>
@@ -153,6 +159,7 @@ function Added({
             allowUnknown
             value={draft.last[job.id] ?? unknown}
             today={today}
+            zone={zone}
             onChange={(when) => onChange({ ...draft, last: { ...draft.last, [job.id]: when } })}
           />
         </div>
@@ -166,6 +173,7 @@ function Added({
               draft={part}
               kinds={kinds}
               today={today}
+              zone={zone}
               onChange={(next) =>
                 onChange({ ...draft, parts: draft.parts.map((one) => (one.key === next.key ? next : one)) })
               }

@@ -11,7 +11,7 @@ import { HoldsFields } from './HoldsFields.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useBase } from '../../parts/useBase.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { DayField } from '../../parts/WhenField.tsx';
+import { DayField } from '../../parts/DayField.tsx';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useSend } from '../../parts/useSend.ts';

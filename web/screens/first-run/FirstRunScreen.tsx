@@ -118,11 +118,12 @@ export function FirstRunScreen() {
                     value={draft.equipment}
                     onChange={(equipment) => set({ equipment })}
                     today={today}
+                    zone={zone}
                     autoFocus
                   />
                 </>
               )}
-              {draft.step === 'visits' && <VisitStep draft={draft} set={set} today={today} />}
+              {draft.step === 'visits' && <VisitStep draft={draft} set={set} today={today} zone={zone} />}
               <ProblemNote error={error} />
               <div className="actions" style={{ marginTop: 24 }}>
                 <Button variant="contained" disabled={!ready || pending} onClick={goOn}>

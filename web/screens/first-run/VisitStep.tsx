@@ -31,10 +31,12 @@ export function VisitStep({
   draft,
   set,
   today,
+  zone,
 }: {
   draft: SystemDraft;
   set: (some: Partial<SystemDraft>) => void;
   today: Day;
+  zone: string;
 }) {
   return (
     <>
@@ -69,6 +71,7 @@ export function VisitStep({
           allowUnknown
           value={draft.lastChange}
           today={today}
+          zone={zone}
           onChange={(lastChange) => set({ lastChange })}
         />
         <WhenField
@@ -76,6 +79,7 @@ export function VisitStep({
           allowUnknown
           value={draft.lastPanes}
           today={today}
+          zone={zone}
           onChange={(lastPanes) => set({ lastPanes })}
         />
       </div>

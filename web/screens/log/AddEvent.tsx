@@ -83,7 +83,7 @@ export function AddEvent({ systemId, onDone }: { systemId: string; onDone: () =>
         options={offered.map((value) => ({ value, label: eventWords[value] }))}
         onChange={setKind}
       />
-      <WhenField label="When" value={when} today={today} onChange={setWhen} />
+      <WhenField label="When" value={when} today={today} zone={zone} onChange={setWhen} />
       <TextField
         label="In your words"
         multiline

@@ -19,10 +19,13 @@ import { useSend } from '../../parts/useSend.ts';
 export function CorrectEntry({
   entry,
   today,
+  zone,
   onDone,
 }: {
   entry: Pick<LogEntry, 'record' | 'jobId' | 'what'>;
   today: Day;
+  /** Of the place it happened at. */
+  zone: string;
   onDone: () => void;
 }) {
   const [base] = useState<LogRecord>(entry.record);
@@ -45,7 +48,13 @@ export function CorrectEntry({
   const graded = (record.kind === 'service' || record.kind === 'look') && definition?.foundScale !== 'none';
   return (
     <div className="form">
-      <WhenField label="When" value={record.content.when} today={today} onChange={(when) => set({ when })} />
+      <WhenField
+        label="When"
+        value={record.content.when}
+        today={today}
+        zone={zone}
+        onChange={(when) => set({ when })}
+      />
       {graded && (
         <Choice
           label="How it was found"

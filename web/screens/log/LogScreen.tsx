@@ -160,7 +160,7 @@ function Line({ entry, open, onOpen }: { entry: LogEntry; open: boolean; onOpen:
       </div>
       {open && (
         <div style={{ padding: '4px 0 12px', display: 'grid', gap: 12 }}>
-          <CorrectEntry entry={entry} today={today} onDone={onOpen} />
+          <CorrectEntry entry={entry} today={today} zone={entry.zone} onDone={onOpen} />
           <div>
             <button
               type="button"

@@ -2,10 +2,12 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
-import { permitIds, permits, skillIds, skills } from '../../../core/catalogue/hands.ts';
+import { permitIds, permits, type PermitId, skillIds, skills } from '../../../core/catalogue/hands.ts';
+import type { Day } from '../../../core/time/day.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { revising } from '../../api/writing.tsx';
 import { Checks } from '../../parts/Checks.tsx';
+import { DayField } from '../../parts/DayField.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useSend } from '../../parts/useSend.ts';
@@ -21,6 +23,8 @@ export function WorkForm({ person }: { person: Stored<'person'> }) {
   const comes = content.comes ?? { weekdays: [], minutes: null };
   const held = content.permits ?? [];
   const away = content.absences ?? [];
+  const setUntil = (permit: PermitId, until: Day | null): void =>
+    set({ permits: held.map((one) => (one.permit === permit ? { permit, until } : one)) });
   return (
     <form
       className="form"
@@ -83,18 +87,12 @@ export function WorkForm({ person }: { person: Stored<'person'> }) {
       {held.length > 0 && (
         <div className="fields">
           {held.map(({ permit, until }) => (
-            <TextField
+            <DayField
               key={permit}
               label={`${permits[permit]}, until`}
-              type="date"
-              value={until ?? ''}
-              onChange={(event) =>
-                set({
-                  permits: held.map((one) =>
-                    one.permit === permit ? { permit, until: event.target.value || null } : one,
-                  ),
-                })
-              }
+              value={until}
+              onChange={(day) => setUntil(permit, day)}
+              onClear={() => setUntil(permit, null)}
             />
           ))}
         </div>
@@ -104,17 +102,12 @@ export function WorkForm({ person }: { person: Stored<'person'> }) {
         {away.map((one, i) => (
           <div className="actions" key={i}>
             {(['from', 'to'] as const).map((end) => (
-              <TextField
+              <DayField
                 key={end}
                 label={end === 'from' ? 'From' : 'To'}
-                type="date"
-                value={one[end]}
-                onChange={(event) =>
-                  set({
-                    absences: away.map((other, k) =>
-                      k === i ? { ...other, [end]: event.target.value } : other,
-                    ),
-                  })
+                value={one[end] || null}
+                onChange={(day) =>
+                  set({ absences: away.map((other, k) => (k === i ? { ...other, [end]: day } : other)) })
                 }
               />
             ))}

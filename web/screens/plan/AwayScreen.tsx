@@ -8,7 +8,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { todayIn, writeDay } from '../../parts/dates.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { PageAction } from '../../parts/PageAction.tsx';
-import { DayField } from '../../parts/WhenField.tsx';
+import { DayField } from '../../parts/DayField.tsx';
 import { HELPER_DAYS, HELPER_MIN, useAwayPlan, USUAL_DAYS } from './useAwayPlan.ts';
 import { JobLink } from './JobLink.tsx';
 import { useAddress } from './useAddress.ts';

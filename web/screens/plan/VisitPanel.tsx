@@ -12,7 +12,7 @@ import { creating, deleting, revising } from '../../api/writing.tsx';
 import { writeDay } from '../../parts/dates.ts';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { roundPath } from '../../parts/roundPath.ts';
-import { DayField } from '../../parts/WhenField.tsx';
+import { DayField } from '../../parts/DayField.tsx';
 import { useSend } from '../../parts/useSend.ts';
 import type { Turn } from './PileChart.tsx';
 

@@ -8,7 +8,7 @@ import { beyondLimitOf, meterQuestion } from '../../../usecases/round/meterQuest
 import type { Meter } from '../../../usecases/round/meters.ts';
 import { useNow, useSetting, useSnapshot } from '../../api/data.ts';
 import { todayIn, writeDay, writeInstant } from '../../parts/dates.ts';
-import { typedNumber } from '../../parts/typedNumber.ts';
+import { typedNumber } from '../../../core/quantity/typedNumber.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { usePhone } from '../../parts/usePhone.ts';

@@ -15,7 +15,7 @@ import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useAmounts } from '../../parts/useAmounts.ts';
 import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { useSend } from '../../parts/useSend.ts';
-import { DayField } from '../../parts/WhenField.tsx';
+import { DayField } from '../../parts/DayField.tsx';
 import { BringList } from './BringList.tsx';
 import { NamedNotes } from './NamedNotes.tsx';
 import { OrderList } from './OrderList.tsx';

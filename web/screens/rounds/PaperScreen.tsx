@@ -45,7 +45,8 @@ function Paper({ here }: { here: RoundHere }) {
   const person = usePersonHere();
   const navigate = useNavigate();
   const site = snapshot.content('site', round.content.siteId);
-  const today = todayIn(site?.timeZone ?? 'UTC', clock());
+  const zone = site?.timeZone ?? 'UTC';
+  const today = todayIn(zone, clock());
   const [ticked, setTicked, forget] = useKept<Ticked>(`paper.${round.id}`, {});
   const [when, setWhen] = useState<When>({ kind: 'day', day: round.content.day });
   const steps = (round.content.steps as readonly Step[]).filter(
@@ -129,7 +130,7 @@ function Paper({ here }: { here: RoundHere }) {
       </header>
       <ProblemNote error={error} />
       <section className="datum roundpart">
-        <WhenField label="When it was done" value={when} today={today} onChange={setWhen} />
+        <WhenField label="When it was done" value={when} today={today} zone={zone} onChange={setWhen} />
       </section>
       <section className="datum roundpart">
         <div className="actions">

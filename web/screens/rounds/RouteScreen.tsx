@@ -29,7 +29,7 @@ import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { useKept } from '../../parts/useKept.ts';
 import { useSend } from '../../parts/useSend.ts';
-import { DayField } from '../../parts/WhenField.tsx';
+import { DayField } from '../../parts/DayField.tsx';
 import { BringList } from './BringList.tsx';
 import './rounds.css';
 

@@ -86,6 +86,7 @@ function Entry({ service, step, zone }: { service: Stored<'service'>; step: Step
           <CorrectEntry
             entry={{ record: service, jobId: content.jobId, what: step.title }}
             today={todayIn(zone, now)}
+            zone={zone}
             onDone={() => setCorrecting(false)}
           />
         </Suspense>

@@ -4,7 +4,7 @@ import type { Day } from '../../../core/time/day.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useSetting } from '../../api/data.ts';
 import { writeDay } from '../../parts/dates.ts';
-import { DayField } from '../../parts/WhenField.tsx';
+import { DayField } from '../../parts/DayField.tsx';
 
 type List = NonNullable<RecordContent<'site'>['holidays']>;
 

@@ -57,6 +57,7 @@ export function AddEquipmentScreen() {
             value={drafts}
             onChange={setDrafts}
             today={todayIn(zone, now)}
+            zone={zone}
             autoFocus
           />
         )}

@@ -13,7 +13,7 @@ import { creating, newIds, revising } from '../../api/writing.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { DayField } from '../../parts/WhenField.tsx';
+import { DayField } from '../../parts/DayField.tsx';
 import { useSend } from '../../parts/useSend.ts';
 
 type Kit = RecordContent<'method'>;

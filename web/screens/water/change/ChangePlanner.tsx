@@ -10,7 +10,7 @@ import { usePersonHere } from '../../../api/person.ts';
 import { creating, deleting, revising } from '../../../api/writing.tsx';
 import { Choice } from '../../../parts/Choice.tsx';
 import { relativeWord, writeDay } from '../../../parts/dates.ts';
-import { DayField } from '../../../parts/WhenField.tsx';
+import { DayField } from '../../../parts/DayField.tsx';
 import { ProblemNote } from '../../../parts/ProblemNote.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
 import { useFixedIds } from '../../../parts/useFixedIds.ts';

@@ -15,4 +15,11 @@ test.each([
   ['1,2,3', null],
   ['seven', null],
   ['1e999', null],
+  ['.045', 0.045],
+  ['1/2', 0.5],
+  ['19 1/2', 19.5],
+  ['1/0', null],
+  ['−2', -2],
+  ['Infinity', null],
+  ['0x10', null],
 ])('“%s” is read as %s', (typed, value) => expect(typedNumber(typed)).toBe(value));

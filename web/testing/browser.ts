@@ -1,0 +1,56 @@
+import 'fake-indexeddb/auto';
+import { cleanup } from '@testing-library/react';
+import { afterAll, afterEach, vi } from 'vitest';
+import { House } from '../../server/testing/house.ts';
+
+// What a browser has and jsdom lacks.
+
+/** A line on which nothing is ever told: a test's window asks. */
+class SilentLine extends EventTarget {
+  static readonly CONNECTING = 0;
+  static readonly CLOSED = 2;
+  readonly readyState = 1;
+  close(): void {
+    // nothing was open
+  }
+}
+vi.stubGlobal('EventSource', SilentLine);
+vi.stubGlobal('matchMedia', (media: string) => ({
+  ...{ matches: false, media, onchange: null },
+  addEventListener: () => undefined,
+  removeEventListener: () => undefined,
+  addListener: () => undefined,
+  removeListener: () => undefined,
+}));
+vi.stubGlobal(
+  'ResizeObserver',
+  class {
+    observe(): void {}
+    unobserve(): void {}
+    disconnect(): void {}
+  },
+);
+afterEach(cleanup);
+
+/** What the line does to a request; null: nothing. */
+export type Line = (path: string, init: RequestInit | undefined) => Promise<void> | null;
+let line: Line = () => null;
+/** A line that is slow, or breaks, until the test ends. */
+export function onLine(next: Line): void {
+  line = next;
+}
+afterEach(() => {
+  line = () => null;
+});
+
+/** A real server with an empty house, which this window asks. */
+export async function openHouse(): Promise<House> {
+  const house = await House.open();
+  const nodeFetch = globalThis.fetch;
+  vi.stubGlobal('fetch', async (path: string, init?: RequestInit) => {
+    await line(path, init);
+    return nodeFetch(new URL(path, house.running.address), { ...init, signal: null });
+  });
+  afterAll(() => house.close());
+  return house;
+}
