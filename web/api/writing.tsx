@@ -12,6 +12,7 @@ import {
   type ReactNode,
 } from 'react';
 import { v7 as uuid } from 'uuid';
+import { recordKey } from '../../contract/kinds.ts';
 import type { RecordContent, RecordKind, Stored } from '../../contract/records.ts';
 import type { Snapshot } from '../../model/snapshot.ts';
 import type { Write, WorkResult } from '../../contract/work.ts';
@@ -77,10 +78,11 @@ export function WritingProvider({ children }: { children: ReactNode }) {
     [client],
   );
   const [own] = useState(() => new OwnWrites(standing));
+  const again = useRef<Writing['write']>(() => Promise.resolve(null));
   const write = useCallback<Writing['write']>(
     async (meant, said, why = '', pictures = []) => {
-      setPending((before) => before + 1);
       try {
+        setPending((before) => before + 1);
         let undo: Write[] | null = null;
         let writes = meant;
         // a form is done as soon as the server has answered: its records stand on this device until they are fetched
@@ -107,14 +109,26 @@ export function WritingProvider({ children }: { children: ReactNode }) {
           error.problem.stored &&
           error.problem.sent
         ) {
-          setConflict({ stored: error.problem.stored, sent: error.problem.sent as Stored['content'], said });
-          return null;
+          const { stored, sent } = error.problem;
+          const choice = await new Promise<'theirs' | 'mine'>((choose) =>
+            setConflict({ stored, sent: sent as Stored['content'], choose }),
+          );
+          setConflict(null);
+          if (choice === 'theirs') await client.invalidateQueries();
+          const settled = settledBy(choice, meant, { stored, sent });
+          // what was written in the same breath was refused with it, and is not lost
+          return settled.length === 0
+            ? null
+            : again.current(settled, said, why || 'chosen over another change', pictures);
         }
         throw error;
       }
     },
-    [own, standing, renew],
+    [client, own, standing, renew],
   );
+  useEffect(() => {
+    again.current = write;
+  }, [write]);
   const keep = useCallback<Writing['keep']>(
     (writes, said, why, pictures = []) => sync.keep(unitOf(writes, said, why, pictures)),
     [],
@@ -135,40 +149,31 @@ export function WritingProvider({ children }: { children: ReactNode }) {
     () => ({ write, shown, keep, undo, pending: pending > 0 }),
     [write, shown, keep, undo, pending],
   );
-  const settle = async (choice: 'theirs' | 'mine'): Promise<void> => {
-    const settled = conflict;
-    setConflict(null);
-    if (!settled) return;
-    if (choice === 'mine') {
-      await write(
-        [
-          {
-            op: 'revise',
-            kind: settled.stored.kind,
-            id: settled.stored.id,
-            revisionId: uuid(),
-            baseVersion: settled.stored.version,
-            content: settled.sent,
-          },
-        ],
-        settled.said,
-        'chosen over another change',
-      );
-    } else {
-      await client.invalidateQueries();
-    }
-  };
-
   return (
     <Context.Provider value={writing}>
       {children}
       <SavedLine saved={saved} onUndo={() => void undo?.()} onClose={() => setSaved(null)} />
       {conflict && (
         <Suspense fallback={null}>
-          <ConflictDialog conflict={conflict} onSettle={(choice) => void settle(choice)} />
+          <ConflictDialog conflict={conflict} onSettle={conflict.choose} />
         </Suspense>
       )}
     </Context.Provider>
+  );
+}
+
+/** The writes after a conflict about one record: over what is stored now, or without that record. */
+function settledBy(
+  choice: 'theirs' | 'mine',
+  writes: readonly Write[],
+  { stored, sent }: { stored: Stored; sent: unknown },
+): Write[] {
+  const isIt = (one: Write): boolean => recordKey(one) === recordKey(stored);
+  if (choice === 'theirs') return writes.filter((one) => !isIt(one));
+  return writes.map((one) =>
+    isIt(one) && one.op === 'revise'
+      ? { ...one, revisionId: uuid(), baseVersion: stored.version, content: sent }
+      : one,
   );
 }
 

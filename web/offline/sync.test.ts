@@ -68,6 +68,19 @@ beforeEach(async () => {
 });
 
 describe('the queue on the device', () => {
+  test('where the windows of a device cannot take turns, it is tried again later and not at once without end', async () => {
+    let tries = 0;
+    const alone = (run: () => Promise<void>): Promise<void> =>
+      // one that never gave up would hang this test
+      ++tries > 20 ? run() : Promise.reject(new Error('no turns here'));
+    const window = new Sync({
+      ...{ mine: () => null, onTaken: () => undefined, alone, tellOthers: () => undefined, now: () => 0 },
+      send: () => Promise.resolve({ results: [] }),
+    });
+    expect(await window.submit(note('one'))).toBe('kept');
+    expect(tries).toBe(1);
+    expect(window.get().heldUp?.detail).toContain('no turns here');
+  });
   test('without an answer everything waits; then it goes in the order it was written, once', async () => {
     far.away = true;
     for (const text of ['one', 'two', 'three']) await far.sync.keep(note(text));

@@ -140,6 +140,7 @@ export class Sync {
       })
       // the device itself failed: whoever waits need not, it is tried again
       .catch((error: unknown) => {
+        this.again = false;
         this.set({ heldUp: problemIn(error) });
         for (const [key, { kept }] of this.waiting)
           if (kept) this.answer(key, ({ resolve }) => resolve('kept'));

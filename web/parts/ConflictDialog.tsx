@@ -16,7 +16,7 @@ import { wordOfField } from './fieldWords.ts';
 export interface Conflict {
   stored: Stored;
   sent: Stored['content'];
-  said: string | null;
+  choose: (choice: 'theirs' | 'mine') => void;
 }
 
 /** Two people edited one thing: both texts side by side, nothing lost, the person chooses. */

@@ -4,7 +4,7 @@ import Popover from '@mui/material/Popover';
 import TextField from '@mui/material/TextField';
 import CalendarIcon from '@mui/icons-material/CalendarTodayOutlined';
 import { DateTime } from 'luxon';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useState, type RefCallback } from 'react';
 import { typedDayProblem } from '../../core/explain/typedDayWord.ts';
 import { dayWord, relativeWord, type DateStyle } from '../../core/explain/words.ts';
 import type { Day } from '../../core/time/day.ts';
@@ -54,6 +54,7 @@ export function DayTimeField({
   onClear,
   onSpan,
   hideLabel = false,
+  inputRef,
 }: {
   label: string;
   value: DayAndTime | null;
@@ -68,6 +69,7 @@ export function DayTimeField({
   /** More than a day is an answer as well: "last week". */
   onSpan?: (from: Day, to: Day) => void;
   hideLabel?: boolean;
+  inputRef?: RefCallback<HTMLInputElement>;
 }) {
   const style = useSetting().dateFormat;
   const today = todayThere ?? DateTime.now().toISODate();
@@ -101,7 +103,7 @@ export function DayTimeField({
       ? read.found.day
       : null;
   const problem = read?.problem ?? (asked === null ? null : yearQuestion(asked, today));
-  const input = useValidity(problem);
+  const input = useValidity(problem, inputRef);
 
   const take = (next: DayAndTime, typed: string | null): void => {
     setDraft(typed === null ? null : { text: typed, of: keyOf(next) });

@@ -1,6 +1,6 @@
 import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useState, type RefCallback } from 'react';
 import { formatNumber } from '../../core/quantity/quantities.ts';
 import { typedAmount, type TypedAmount } from '../../core/quantity/typedAmount.ts';
 import { useValidity } from './useValidity.ts';
@@ -26,6 +26,8 @@ export function NumberField({
   help,
   error,
   autoFocus,
+  decimals,
+  inputRef,
   ...limits
 }: {
   label: string;
@@ -35,14 +37,18 @@ export function NumberField({
   help?: string | undefined;
   error?: string | undefined;
   autoFocus?: boolean;
+  /** So many are shown of a number that was not typed here. */
+  decimals?: number | undefined;
+  inputRef?: RefCallback<HTMLInputElement>;
 } & Limits) {
   // what was typed stands as long as the number it was typed for; a value from elsewhere replaces it
   const [draft, setDraft] = useState<{ text: string; of: number | null } | null>(null);
-  const own = draft !== null && draft.of === value ? draft.text : null;
-  const shown = own ?? write(value);
+  // what a unit's arithmetic loses on the way there and back is no other number
+  const own = draft !== null && write(draft.of) === write(value) ? draft.text : null;
+  const shown = own ?? write(value, decimals);
   const read = typedAmount(shown, unit);
   const problem = problemOf(shown, read, unit, limits, label);
-  const input = useValidity(problem);
+  const input = useValidity(problem, inputRef);
   const type = (typed: string): void => {
     const next = typedAmount(typed, unit);
     const isTaken = problemOf(typed, next, unit, limits, label) === null;
@@ -86,6 +92,9 @@ function problemOf(
   return null;
 }
 
-function write(value: number | null): string {
-  return value === null || Number.isNaN(value) ? '' : String(Number(value.toPrecision(9)));
+function write(value: number | null, decimals?: number): string {
+  if (value === null || Number.isNaN(value)) return '';
+  return String(Number(decimals === undefined ? value.toPrecision(DIGITS) : value.toFixed(decimals)));
 }
+/** Beyond these a number is the machine's rounding. */
+const DIGITS = 9;

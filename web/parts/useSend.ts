@@ -15,9 +15,11 @@ export function useSend(onDone: () => void = () => undefined): {
   error: unknown;
 } {
   const [error, setError] = useState<unknown>(null);
-  const { write, pending } = useWriting();
+  const [pending, setPending] = useState(false);
+  const { write } = useWriting();
   const send = async (writes: Write[], said: string, why = ''): Promise<Sent> => {
     setError(null);
+    setPending(true);
     try {
       const result = await write(writes, said, why);
       onDone();
@@ -25,6 +27,8 @@ export function useSend(onDone: () => void = () => undefined): {
     } catch (problem) {
       setError(problem);
       return { sent: false, version: undefined };
+    } finally {
+      setPending(false);
     }
   };
   return { send, pending, error };

@@ -30,6 +30,24 @@ vi.stubGlobal(
     disconnect(): void {}
   },
 );
+/** One window: its turn comes when whoever had it is through. */
+const turns = new Map<string, Promise<unknown>>();
+vi.stubGlobal(
+  'navigator',
+  Object.assign(navigator, {
+    locks: {
+      request: (name: string, ...rest: unknown[]): Promise<unknown> => {
+        const turn = rest.at(-1) as () => Promise<unknown>;
+        const next = (turns.get(name) ?? Promise.resolve()).then(turn);
+        turns.set(
+          name,
+          next.catch(() => undefined),
+        );
+        return next;
+      },
+    },
+  }),
+);
 afterEach(cleanup);
 
 /** What the line does to a request; null: nothing. */

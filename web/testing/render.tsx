@@ -1,6 +1,6 @@
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { render, screen } from '@testing-library/react';
+import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Suspense, type ReactNode } from 'react';
 import { createMemoryRouter, RouterProvider } from 'react-router';
@@ -11,6 +11,8 @@ import { theme } from '../theme/theme.ts';
 
 /** A part or a screen with what stands round it in the application; its records come from the server. */
 export async function show(part: ReactNode, at = '/'): Promise<ReturnType<typeof userEvent.setup>> {
+  // whatever was shown before is left
+  cleanup();
   client.clear();
   const router = createMemoryRouter(
     [
