@@ -324,7 +324,7 @@ test('what if: fortnightly, another programme, twice the feed, one person less, 
   await page.getByLabel('Currency').fill('EUR');
   await page.getByLabel('Price of a pack of white vinegar').fill('3');
   await page.getByLabel('Jobs a pack of white vinegar serves').fill('2');
-  await page.getByRole('button', { name: 'Keep the prices' }).click();
+  await page.getByRole('button', { name: 'Save the prices' }).click();
   await page.getByRole('button', { name: 'Fortnightly' }).click();
   await expect(side.getByRole('row', { name: /^Supplies in 30 days/ })).toContainText('EUR', {
     timeout: 30_000,

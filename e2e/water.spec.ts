@@ -293,7 +293,7 @@ test('kits and a dose of one’s own: drops counted by the kit, the holding dose
   await page.getByLabel('Name').fill('My titration');
   await page.getByLabel('One drop or mL counts').fill('0.5');
   await page.getByLabel('Batch').fill('A-17');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText(/one drop counts 0.5; batch A-17/)).toBeVisible();
   await page.getByRole('link', { name: 'Back to the tests' }).click();
   const alkalinity = cell(page, 'Alkalinity, dKH');

@@ -38,7 +38,7 @@ export function TextAt({
       label={label}
       multiline={lines}
       autoFocus={autoFocus}
-      value={(value as string | undefined) ?? ''}
+      value={value ?? ''}
       onChange={(event) => onChange(event.target.value)}
       inputRef={ref}
       error={problem !== undefined}

@@ -202,3 +202,18 @@ test('a new one pressed twice is made once', async () => {
   await waitFor(() => expect(field('Name').value).toBe(''));
   expect(await stored()).toHaveLength(before + 1);
 });
+
+test('what cannot be and has no field of its own is said at the foot', async () => {
+  function Bare() {
+    const form = useRecordForm('system', null, { from: { ...fresh, siteId: '' }, said: () => '' });
+    return (
+      <RecordForm form={form} save="Save">
+        <TextAt at={form.at('name')} label="Name" />
+      </RecordForm>
+    );
+  }
+  const user = await show(<Bare />);
+  await user.type(field('Name'), 'Cubes');
+  await user.click(save());
+  expect((await screen.findByRole('alert')).textContent).not.toBe('');
+});

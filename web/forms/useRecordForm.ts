@@ -1,7 +1,14 @@
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import equal from 'fast-deep-equal';
-import { useCallback, useEffect, useState } from 'react';
-import { useForm, type Control, type FieldValues, type Path } from 'react-hook-form';
+import { useEffect, useState } from 'react';
+import {
+  useForm,
+  useWatch,
+  type Control,
+  type FieldErrors,
+  type FieldValues,
+  type Path,
+} from 'react-hook-form';
 import type { GenericSchema } from 'valibot';
 import { canonicalJson } from '../../contract/canonicalJson.ts';
 import { recordSchemas, type RecordContent, type RecordKind, type Stored } from '../../contract/records.ts';
@@ -76,38 +83,46 @@ export function useRecordForm<K extends RecordKind>(
     resolver: valibotResolver(recordSchemas[kind] as unknown as GenericSchema<FieldValues>),
   });
   const { errors, isSubmitted } = methods.formState;
-  const content = methods.watch() as RecordContent<K>;
+  const content = useWatch({ control: methods.control }) as RecordContent<K>;
   const isChanged = canonicalJson(content) !== canonicalJson(begun);
   const { reset } = methods;
-  const standOn = useCallback(
-    (next: FieldValues): void => {
-      setBegun(next);
-      reset(next);
-    },
-    [reset],
-  );
+  const standOn = (next: FieldValues): void => {
+    setBegun(next);
+    reset(next);
+  };
 
   useEffect(() => {
     if (isChanged) draft.keep(base, content);
     else if (!isBack) draft.forget();
   });
   const isNewer = record !== null && base !== null && record.version > base.version;
-  useEffect(() => {
-    if (!isNewer || isChanged || isBack || busy) return;
+  const [followed, setFollowed] = useState<FieldValues | null>(null);
+  if (isNewer && !isChanged && !isBack && !busy) {
+    const next = options.from ?? record.content;
     setBase(record);
-    standOn(record.content as FieldValues);
-  }, [isNewer, isChanged, isBack, busy, record, standOn]);
+    setBegun(next);
+    setFollowed(next);
+  }
+  useEffect(() => {
+    if (followed) reset(followed);
+  }, [followed, reset]);
 
+  // a field that stands in the form says itself why it cannot be; of what has none, the foot says it
+  const hasField = (name: string): boolean => [...methods.control._names.mount].some((one) => one === name);
   const refused = (problem: unknown): void => {
     const lines = problem instanceof ApiProblem ? (problem.problem.errors ?? []) : [];
     const placed = lines.flatMap(({ pointer, detail }) => {
       const name = /^\/writes\/0\/content\/(.+)$/.exec(pointer)?.[1]?.replaceAll('/', '.');
-      return name === undefined ? [] : [{ name, detail }];
+      return name !== undefined && hasField(name) ? [{ name, detail }] : [];
     });
     placed.forEach(({ name, detail }, i) =>
       methods.setError(name, { message: detail }, { shouldFocus: i === 0 }),
     );
     if (placed.length === 0 || placed.length < lines.length) setError(problem);
+  };
+  const unfit = (problems: FieldErrors): void => {
+    const unplaced = messagesOf(problems).filter(({ name }) => !hasField(name));
+    setError(unplaced.length === 0 ? null : new Error(unplaced.map(({ message }) => message).join(' ')));
   };
   const send = methods.handleSubmit(async (typed) => {
     const whole = options.prepare?.(typed as RecordContent<K>) ?? (typed as RecordContent<K>);
@@ -130,7 +145,7 @@ export function useRecordForm<K extends RecordKind>(
       const typedSince = Object.entries(methods.getValues()).filter(
         ([name, value]) => !equal(value, sent[name]),
       );
-      standOn((base ? whole : (options.from ?? {})) as FieldValues);
+      standOn(base ? whole : (options.from ?? {}));
       for (const [name, value] of typedSince) methods.setValue(name, value);
       if (typedSince.length === 0) options.onDone?.(id);
     } catch (problem) {
@@ -138,7 +153,7 @@ export function useRecordForm<K extends RecordKind>(
     } finally {
       setBusy(false);
     }
-  });
+  }, unfit);
   return {
     content,
     set: (some) => {
@@ -146,7 +161,8 @@ export function useRecordForm<K extends RecordKind>(
         methods.setValue(name, value, { shouldValidate: isSubmitted });
     },
     at: (name) => ({ name, control: methods.control }),
-    problemAt: (name) => firstMessage(methods.getFieldState(name, { ...methods.formState, errors }).error),
+    problemAt: (name) =>
+      messagesOf(methods.getFieldState(name, { ...methods.formState, errors }).error)[0]?.message,
     send: () => send(),
     ...{ busy, error, isChanged, isBack },
     giveUp: () => {
@@ -156,18 +172,17 @@ export function useRecordForm<K extends RecordKind>(
       // what this form has just stored may not have come back yet
       const newest = isNewer ? record : base;
       setBase(newest);
-      standOn((options.from ?? newest?.content ?? {}) as FieldValues);
+      standOn(options.from ?? newest?.content ?? {});
     },
   };
 }
 
-/** The sentence of a problem, or of the first one within. */
-function firstMessage(problem: unknown): string | undefined {
-  if (typeof problem !== 'object' || problem === null) return undefined;
-  if ('message' in problem && typeof problem.message === 'string') return problem.message;
-  for (const [key, within] of Object.entries(problem)) {
-    const found = key === 'ref' ? undefined : firstMessage(within);
-    if (found !== undefined) return found;
-  }
-  return undefined;
+/** The sentences of problems, each with its field's place. */
+function messagesOf(problem: unknown, name = ''): { name: string; message: string }[] {
+  if (typeof problem !== 'object' || problem === null) return [];
+  if ('message' in problem && typeof problem.message === 'string')
+    return [{ name, message: problem.message }];
+  return Object.entries(problem).flatMap(([key, within]) =>
+    key === 'ref' ? [] : messagesOf(within, name === '' ? key : `${name}.${key}`),
+  );
 }

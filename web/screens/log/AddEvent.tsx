@@ -1,19 +1,15 @@
 import { zoneOfSystem } from '../../../model/facts/places.ts';
-import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { dayOf } from '../../../core/time/day.ts';
 import { eventWords } from '../../../core/catalogue/eventKinds.ts';
-import type { When } from '../../../contract/fields.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
 import { usePersonHere } from '../../api/person.ts';
-import { creating } from '../../api/writing.tsx';
+import { ChoiceAt, TextAt } from '../../forms/fields.tsx';
+import { RecordForm } from '../../forms/RecordForm.tsx';
+import { useRecordForm } from '../../forms/useRecordForm.ts';
 import { Choice } from '../../parts/Choice.tsx';
-import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { WhenField } from '../../parts/WhenField.tsx';
-import { useSend } from '../../parts/useSend.ts';
 
 type Kind = RecordContent<'event'>['kind'];
 const offered: readonly Kind[] = [
@@ -31,83 +27,53 @@ export function AddEvent({ systemId, onDone }: { systemId: string; onDone: () =>
   const snapshot = useSnapshot();
   const now = useNow();
   const here = usePersonHere();
-  const { send, pending, error } = useSend();
-  const [ids, renew] = useFixedIds();
   const systems = snapshot.all('system');
-  const [system, setSystem] = useState(systemId || (systems[0]?.id ?? ''));
-  const zone = zoneOfSystem(snapshot, system);
-  const today = dayOf(now, zone);
-  const [kind, setKind] = useState<Kind>('observation');
-  const [when, setWhen] = useState<When>({ kind: 'day', day: today });
-  const [endsLives, setEndsLives] = useState<'yes' | 'no'>('no');
-  const [note, setNote] = useState('');
-  const save = async (): Promise<void> => {
-    const { sent } = await send(
-      [
-        creating(
-          'event',
-          {
-            siteId: null,
-            systemId: system,
-            componentId: null,
-            kind,
-            when,
-            until: null,
-            endsLives: endsLives === 'yes',
-            whoId: here.id,
-            note,
-          },
-          ids,
-        ),
-      ],
-      `${eventWords[kind]}: added.`,
-    );
-    if (!sent) return;
-    renew();
-    onDone();
-  };
+  const first = systemId || (systems[0]?.id ?? '');
+  const [blank] = useState<RecordContent<'event'>>(() => ({
+    ...{ siteId: null, systemId: first, componentId: null, kind: 'observation', until: null, note: '' },
+    when: { kind: 'day', day: dayOf(now, zoneOfSystem(snapshot, first)) },
+    ...{ endsLives: false, whoId: here.id },
+  }));
+  const form = useRecordForm('event', null, {
+    from: blank,
+    said: ({ kind }) => `${eventWords[kind]}: added.`,
+    onDone,
+  });
+  const { content, set } = form;
+  const zone = zoneOfSystem(snapshot, content.systemId ?? '');
   return (
-    <div className="form datum" style={{ padding: '12px 0 20px' }}>
+    <RecordForm form={form} save="Add the event" onCancel={onDone} className="form datum">
       <h2>What happened?</h2>
       {systems.length > 1 && (
         <Choice
           label="Where"
-          value={system}
+          value={content.systemId ?? ''}
           options={systems.map((one) => ({ value: one.id, label: one.content.name }))}
-          onChange={setSystem}
+          onChange={(next) => set({ systemId: next })}
         />
       )}
-      <Choice
+      <ChoiceAt
+        at={form.at('kind')}
         label="What"
-        value={kind}
         options={offered.map((value) => ({ value, label: eventWords[value] }))}
-        onChange={setKind}
       />
-      <WhenField label="When" value={when} today={today} zone={zone} onChange={setWhen} />
-      <TextField
-        label="In your words"
-        multiline
-        value={note}
-        onChange={(event) => setNote(event.target.value)}
+      <WhenField
+        label="When"
+        value={content.when}
+        today={dayOf(now, zone)}
+        zone={zone}
+        onChange={(when) => set({ when })}
       />
+      <TextAt at={form.at('note')} label="In your words" lines />
       <Choice
-        label="Does wear start anew from here (far more feed, other animals)?"
-        value={endsLives}
+        label="Will parts wear differently from now on (far more feed, other animals)?"
+        value={content.endsLives ? 'yes' : 'no'}
         options={[
           { value: 'no', label: 'No' },
           { value: 'yes', label: 'Yes, older records count little' },
         ]}
-        onChange={setEndsLives}
+        onChange={(answer) => set({ endsLives: answer === 'yes' })}
       />
-      <ProblemNote error={error} />
-      <div className="actions">
-        <Button variant="contained" disabled={pending || !system} onClick={() => void save()}>
-          Add the event
-        </Button>
-        <button type="button" className="btn2" onClick={onDone}>
-          Leave it
-        </button>
-      </div>
-    </div>
+    </RecordForm>
   );
 }

@@ -1,19 +1,16 @@
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { Day } from '../../../core/time/day.ts';
 import { foundGrades, type Found } from '../../../core/wear/found.ts';
 import type { Stored } from '../../../contract/records.ts';
 import { useSnapshot } from '../../api/data.ts';
-import { revising } from '../../api/writing.tsx';
+import { RecordForm } from '../../forms/RecordForm.tsx';
+import { useRecordForm } from '../../forms/useRecordForm.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
-import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { useJobDefinition } from '../../parts/useJobDefinition.ts';
 import { VolumeField } from '../../parts/VolumeField.tsx';
 import { WhenField } from '../../parts/WhenField.tsx';
 import type { LogEntry, LogRecord } from './entries.ts';
-import { useSend } from '../../parts/useSend.ts';
 
 /** Corrects an entry by a revision: the old text is kept. */
 export function CorrectEntry({
@@ -28,26 +25,19 @@ export function CorrectEntry({
   zone: string;
   onDone: () => void;
 }) {
-  const [base] = useState<LogRecord>(entry.record);
-  const [record, setRecord] = useState<LogRecord>(entry.record);
-  const { send, pending, error } = useSend();
+  // what can be corrected of every kind of entry is called the same in all of them
+  const form = useRecordForm(entry.record.kind, entry.record as Stored<LogRecord['kind']>, {
+    said: () => `${entry.what}: corrected.`,
+    why: 'corrected',
+    onDone,
+  });
+  const record = { kind: entry.record.kind, content: form.content } as LogRecord;
   const definition = useJobDefinition(entry.jobId ?? '');
   const people = useSnapshot().all('person');
-  const set = (some: object) =>
-    setRecord({ ...record, content: { ...record.content, ...some } } as LogRecord);
-  const save = async (): Promise<void> => {
-    // the version this was opened at, so that a change made meanwhile is a conflict and not lost
-    const { sent } = await send(
-      [revising(base as Stored<'service'>, record.content as Stored<'service'>['content'])],
-      `${entry.what}: corrected.`,
-      'corrected',
-    );
-    if (!sent) return;
-    onDone();
-  };
+  const set = (some: object) => form.set(some);
   const graded = (record.kind === 'service' || record.kind === 'look') && definition?.foundScale !== 'none';
   return (
-    <div className="form">
+    <RecordForm form={form} save="Save the correction" onCancel={onDone}>
       <WhenField
         label="When"
         value={record.content.when}
@@ -91,8 +81,9 @@ export function CorrectEntry({
           <NumberField
             label="Share done"
             unit="%"
+            required
             value={Math.round(record.content.shareDone * 100)}
-            onChange={(share) => set({ shareDone: (share ?? Number.NaN) / 100 })}
+            onChange={(share) => set({ shareDone: (share ?? 0) / 100 })}
           />
           {definition?.work === 'change water' && (
             <VolumeField
@@ -130,15 +121,6 @@ export function CorrectEntry({
           ))}
         </div>
       )}
-      <ProblemNote error={error} />
-      <div className="actions">
-        <Button variant="contained" disabled={pending} onClick={() => void save()}>
-          Save the correction
-        </Button>
-        <button type="button" className="btn2" onClick={onDone}>
-          Leave it
-        </button>
-      </div>
-    </div>
+    </RecordForm>
   );
 }

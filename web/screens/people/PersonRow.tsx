@@ -40,7 +40,7 @@ export function PersonRow({
       </button>
       {open && (
         <div className="personopen">
-          {person && !alone && <WorkForm key={`${person.id} ${person.version}`} person={person} />}
+          {person && !alone && <WorkForm person={person} />}
           {person && alone && (
             <p className="soft">Skills, permits and days appear here as soon as there is a second person.</p>
           )}

@@ -1,41 +1,29 @@
-import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useState } from 'react';
 import { permitIds, permits, type PermitId, skillIds, skills } from '../../../core/catalogue/hands.ts';
 import type { Day } from '../../../core/time/day.ts';
-import type { RecordContent, Stored } from '../../../contract/records.ts';
-import { revising } from '../../api/writing.tsx';
+import type { Stored } from '../../../contract/records.ts';
+import { TextAt } from '../../forms/fields.tsx';
+import { RecordForm } from '../../forms/RecordForm.tsx';
+import { useRecordForm } from '../../forms/useRecordForm.ts';
 import { Checks } from '../../parts/Checks.tsx';
 import { DayField } from '../../parts/DayField.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
-import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { useSend } from '../../parts/useSend.ts';
 import { weekdayNames } from '../first-run/VisitStep.tsx';
-
-type Person = RecordContent<'person'>;
 
 /** What somebody can do at the tank and when they are there. */
 export function WorkForm({ person }: { person: Stored<'person'> }) {
-  const [content, setContent] = useState<Person>(person.content);
-  const set = (some: Partial<Person>) => setContent({ ...content, ...some });
-  const { send, pending, error } = useSend();
+  const form = useRecordForm('person', person, { said: ({ name }) => `${name}: saved.` });
+  const { content, set } = form;
   const comes = content.comes ?? { weekdays: [], minutes: null };
   const held = content.permits ?? [];
   const away = content.absences ?? [];
   const setUntil = (permit: PermitId, until: Day | null): void =>
     set({ permits: held.map((one) => (one.permit === permit ? { permit, until } : one)) });
   return (
-    <form
-      className="form"
-      style={{ alignContent: 'start' }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send([revising(person, content)], `${content.name}: saved.`);
-      }}
-    >
+    <RecordForm form={form} save={`Save ${person.content.name}`} className="form">
       <h3>At the tank</h3>
-      <TextField label="Name" value={content.name} onChange={(event) => set({ name: event.target.value })} />
+      <TextAt at={form.at('name')} label="Name" />
       <div>
         <h3 style={{ marginBottom: 4 }}>Comes on</h3>
         <ToggleButtonGroup
@@ -130,12 +118,6 @@ export function WorkForm({ person }: { person: Stored<'person'> }) {
           </button>
         </div>
       </div>
-      <ProblemNote error={error} />
-      <div>
-        <button type="submit" className="btn2" disabled={pending || content === person.content}>
-          Save {content.name}
-        </button>
-      </div>
-    </form>
+    </RecordForm>
   );
 }

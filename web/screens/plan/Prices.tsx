@@ -1,14 +1,12 @@
-import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import { SETTING_ID } from '../../../contract/kinds.ts';
 import type { RecordContent } from '../../../contract/records.ts';
 import { definitionsOf } from '../../../model/facts/definition.ts';
 import { useSetting, useSnapshot } from '../../api/data.ts';
-import { creating, newIds, revising } from '../../api/writing.tsx';
+import { TextAt } from '../../forms/fields.tsx';
+import { RecordForm } from '../../forms/RecordForm.tsx';
+import { useRecordForm } from '../../forms/useRecordForm.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
-import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { useSend } from '../../parts/useSend.ts';
 
 type Packs = NonNullable<RecordContent<'setting'>['prices']>['packs'];
 
@@ -16,10 +14,18 @@ type Packs = NonNullable<RecordContent<'setting'>['prices']>['packs'];
 export function Prices() {
   const snapshot = useSnapshot();
   const setting = useSetting();
-  const { send, pending, error } = useSend();
   const [open, setOpen] = useState(false);
-  const [currency, setCurrency] = useState(setting.prices?.currency ?? '');
-  const [packs, setPacks] = useState<Packs>(setting.prices?.packs ?? []);
+  const form = useRecordForm('setting', snapshot.get('setting', SETTING_ID) ?? null, {
+    from: { ...setting, prices: setting.prices ?? { currency: '', packs: [] } },
+    id: SETTING_ID,
+    said: () => 'Prices saved.',
+    prepare: ({ prices, ...rest }) => ({
+      ...rest,
+      prices: { currency: '', ...prices, packs: (prices?.packs ?? []).filter((one) => one.price > 0) },
+    }),
+    onDone: () => setOpen(false),
+  });
+  const { currency = '', packs = [] } = form.content.prices ?? {};
   const supplies = useMemo(() => {
     const definitionOf = definitionsOf(snapshot);
     const names = snapshot
@@ -31,16 +37,12 @@ export function Prices() {
   const packOf = (supply: string): Packs[number] =>
     packs.find((one) => one.supply === supply) ?? { supply, price: 0, jobs: 1 };
   const set = (supply: string, some: Partial<Packs[number]>): void =>
-    setPacks([...packs.filter((one) => one.supply !== supply), { ...packOf(supply), ...some }]);
-  const save = async (): Promise<void> => {
-    const content = { ...setting, prices: { currency, packs: packs.filter((one) => one.price > 0) } };
-    const record = snapshot.get('setting', SETTING_ID);
-    const { sent } = await send(
-      [record ? revising(record, content) : creating('setting', content, newIds(SETTING_ID))],
-      'Prices saved.',
-    );
-    if (sent) setOpen(false);
-  };
+    form.set({
+      prices: {
+        currency,
+        packs: [...packs.filter((one) => one.supply !== supply), { ...packOf(supply), ...some }],
+      },
+    });
   return (
     <section className="awaypart noprint">
       <h2 className="datum">Prices of supplies</h2>
@@ -49,13 +51,8 @@ export function Prices() {
           {packs.length === 0 ? 'Set prices' : `${packs.length} set: change`}
         </button>
       ) : (
-        <div className="form">
-          <TextField
-            label="Currency"
-            value={currency}
-            onChange={(event) => setCurrency(event.target.value)}
-            sx={{ width: 140 }}
-          />
+        <RecordForm form={form} save="Save the prices" onCancel={() => setOpen(false)}>
+          <TextAt at={form.at('prices.currency')} label="Currency" />
           {supplies.map((supply) => (
             <div key={supply} className="actions">
               <span style={{ width: 220 }}>{supply}</span>
@@ -68,21 +65,15 @@ export function Prices() {
               <NumberField
                 label={`Jobs a pack of ${supply} serves`}
                 unit="jobs"
+                required
+                whole
+                from={1}
                 value={packOf(supply).jobs}
                 onChange={(jobs) => set(supply, { jobs: jobs ?? 1 })}
               />
             </div>
           ))}
-          <ProblemNote error={error} />
-          <div className="actions">
-            <Button variant="contained" disabled={pending} onClick={() => void save()}>
-              Keep the prices
-            </Button>
-            <button type="button" className="btn2" onClick={() => setOpen(false)}>
-              Leave it
-            </button>
-          </div>
-        </div>
+        </RecordForm>
       )}
     </section>
   );

@@ -4,17 +4,15 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Autocomplete from '@mui/material/Autocomplete';
 import { useState } from 'react';
 import { listWord } from '../../../core/explain/words.ts';
-import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { todayIn } from '../../parts/dates.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
-import { useNow, useSetting } from '../../api/data.ts';
-import { revising } from '../../api/writing.tsx';
+import { useNow } from '../../api/data.ts';
+import { NumberAt, QuantityAt, TextAt } from '../../forms/fields.tsx';
+import { RecordForm } from '../../forms/RecordForm.tsx';
+import { useRecordForm } from '../../forms/useRecordForm.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
-import { useBase } from '../../parts/useBase.ts';
-import { ProblemNote } from '../../parts/ProblemNote.tsx';
 import { howOften, weekdayNames } from '../first-run/VisitStep.tsx';
-import { useSend } from '../../parts/useSend.ts';
 import { AllowedHours } from './AllowedHours.tsx';
 import { ClientFields } from './ClientFields.tsx';
 import { Holidays } from './Holidays.tsx';
@@ -49,11 +47,9 @@ export function Places({ sites }: { sites: readonly Stored<'site'>[] }) {
 
 /** A place: its name, its time zone, its visit days and minutes. */
 function EditSite({ site }: { site: Stored<'site'> }) {
-  const [base, rebase] = useBase(site);
-  const [content, setContent] = useState<RecordContent<'site'>>(site.content);
+  const form = useRecordForm('site', site, { said: ({ name }) => `${name}: saved.` });
+  const { content, set } = form;
   const now = useNow();
-  const { units } = useSetting();
-  const { send, pending, error } = useSend();
   // what is typed before the days are chosen stays in its field
   const [visits, keepVisits] = useState(
     content.visits ?? {
@@ -64,29 +60,20 @@ function EditSite({ site }: { site: Stored<'site'> }) {
   const setVisits = (some: Partial<typeof visits>) => {
     const next = { ...visits, ...some };
     keepVisits(next);
-    setContent({ ...content, visits: next.weekdays.length > 0 ? next : null });
+    set({ visits: next.weekdays.length > 0 ? next : null });
   };
   const lacksDays =
     visits.weekdays.length === 0 &&
     [visits.minutes, visits.travelMin, visits.people].some((one) => one != null);
-  const save = async (): Promise<void> => {
-    const { sent, version } = await send([revising(base, content)], `${content.name}: saved.`);
-    if (!sent) return;
-    if (version !== undefined) rebase({ ...base, version, content });
-  };
   return (
-    <div className="form rule" style={{ paddingTop: 10 }}>
+    <RecordForm form={form} save="Save this place" className="form rule">
       <div className="fields">
-        <TextField
-          label="Name of the place"
-          value={content.name}
-          onChange={(event) => setContent({ ...content, name: event.target.value })}
-        />
+        <TextAt at={form.at('name')} label="Name of the place" />
         <Autocomplete
           options={zones}
           value={content.timeZone}
           disableClearable
-          onChange={(_event, timeZone) => setContent({ ...content, timeZone })}
+          onChange={(_event, timeZone) => set({ timeZone })}
           renderInput={(input) => <TextField {...input} label="Time zone" />}
         />
         <NumberField
@@ -104,29 +91,22 @@ function EditSite({ site }: { site: Stored<'site'> }) {
           help="empty is one"
         />
         <NumberField
-          label="Way there and unpacking"
+          label="Travel and set-up"
           unit="min"
           value={visits.travelMin ?? null}
           onChange={(travelMin) => setVisits({ travelMin })}
           help="what a visit costs before anything is done; empty is 15 min"
         />
-        <NumberField
+        <NumberAt
+          at={form.at('heightM')}
           label="Height above the sea"
           unit="m"
-          value={content.heightM ?? null}
-          onChange={(heightM) => setContent({ ...content, heightM })}
           help="Water holds less oxygen up high; empty is 0."
         />
-        <NumberField
+        <QuantityAt
+          at={form.at('roomC')}
           label="Temperature of the room"
-          unit={units.temperature}
-          value={content.roomC == null ? null : fromStored('temperature', content.roomC, units.temperature)}
-          onChange={(value) =>
-            setContent({
-              ...content,
-              roomC: value === null ? null : toStored('temperature', value, units.temperature),
-            })
-          }
+          quantity="temperature"
           help="when nothing heats it; says how long a heater may be off"
         />
       </div>
@@ -157,40 +137,11 @@ function EditSite({ site }: { site: Stored<'site'> }) {
         place={content.name}
         days={content.holidays ?? []}
         today={todayIn(content.timeZone, now)}
-        onChange={(holidays) => setContent({ ...content, holidays })}
+        onChange={(holidays) => set({ holidays })}
       />
-      <AllowedHours
-        hours={content.allowed}
-        onChange={(allowed) => {
-          const rest = { ...content };
-          delete rest.allowed;
-          setContent(allowed ? { ...rest, allowed } : rest);
-        }}
-      />
-      <TextField
-        label="What else the house asks"
-        value={content.hours ?? ''}
-        onChange={(event) => setContent({ ...content, hours: event.target.value })}
-      />
-      <ClientFields
-        client={content.client}
-        onChange={(client) => {
-          const rest = { ...content };
-          delete rest.client;
-          setContent(client ? { ...rest, client } : rest);
-        }}
-      />
-      <ProblemNote error={error} />
-      <div>
-        <button
-          type="button"
-          className="btn2"
-          disabled={pending || content === base.content}
-          onClick={() => void save()}
-        >
-          Save this place
-        </button>
-      </div>
-    </div>
+      <AllowedHours hours={content.allowed} onChange={(allowed) => set({ allowed })} />
+      <TextAt at={form.at('hours')} label="What else the house asks" />
+      <ClientFields client={content.client} onChange={(client) => set({ client })} />
+    </RecordForm>
   );
 }

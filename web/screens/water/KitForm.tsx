@@ -1,5 +1,4 @@
 import { newTestChannel, testChannel } from '../../../model/water/testChannel.ts';
-import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
@@ -9,12 +8,12 @@ import { storedUnitOf, parameterUnit, unitsOfParameter } from '../../../core/wat
 import { parameters, type ParameterId } from '../../../core/water/parameters.ts';
 import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { useSnapshot } from '../../api/data.ts';
-import { creating, newIds, revising } from '../../api/writing.tsx';
+import { creating, revising } from '../../api/writing.tsx';
+import { DayAt, TextAt } from '../../forms/fields.tsx';
+import { RecordForm } from '../../forms/RecordForm.tsx';
+import { useRecordForm } from '../../forms/useRecordForm.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
-import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { DayField } from '../../parts/DayField.tsx';
-import { useSend } from '../../parts/useSend.ts';
 
 type Kit = RecordContent<'method'>;
 
@@ -31,13 +30,27 @@ export function KitForm({
   onDone: () => void;
 }) {
   const snapshot = useSnapshot();
-  const { send, pending, error } = useSend(onDone);
-  const [parameter, setParameter] = useState<ParameterId>(kit?.content.parameter ?? asked);
-  const [form, setForm] = useState<Kit>(() => kit?.content ?? freshKit(asked));
-  const channel = testChannel(snapshot, system.id, parameter);
-  const [usual, setUsual] = useState(kit === null || channel?.content.methodId === kit.id);
-  const set = (some: Partial<Kit>): void => setForm({ ...form, ...some });
-  const unit = parameterUnit(parameter, form.unit);
+  const channelOf = (id: ParameterId) => testChannel(snapshot, system.id, id);
+  const [usual, setUsual] = useState(
+    kit === null || channelOf(kit.content.parameter)?.content.methodId === kit.id,
+  );
+  const form = useRecordForm('method', kit, {
+    ...(kit ? {} : { from: freshKit(asked) }),
+    draft: `${system.id}.${asked}`,
+    said: ({ name }) => `${name}: saved.`,
+    beside: ({ parameter: read }, methodId) => {
+      const channel = channelOf(read);
+      const isUsual = channel?.content.methodId === methodId;
+      if (isUsual === usual) return [];
+      return channel
+        ? [revising(channel, { ...channel.content, methodId: usual ? methodId : null })]
+        : [creating('channel', newTestChannel(system.id, read, { methodId }))];
+    },
+    onDone,
+  });
+  const { content, set } = form;
+  const { parameter } = content;
+  const unit = parameterUnit(parameter, content.unit);
   const probes = snapshot
     .all('component')
     .filter(({ content }) => content.systemIds.includes(system.id) && content.status !== 'removed');
@@ -47,44 +60,16 @@ export function KitForm({
     Number(Math.abs(unit.fromStored(unit.toStored(around) + stored) - around).toPrecision(4));
   const fromDifference = (shown: number | null): number =>
     Math.abs(unit.toStored(around + (shown ?? 0)) - unit.toStored(around));
-  const choose = (id: ParameterId): void => {
-    setParameter(id);
-    setForm({ ...freshKit(id), name: form.name, batch: form.batch, expires: form.expires });
-  };
-  const save = (): void => {
-    const ids = newIds(kit?.id);
-    const record = kit ? revising(kit, form) : creating('method', form, ids);
-    const methodId = kit?.id ?? ids.id;
-    const link = channel
-      ? channel.content.methodId === methodId || (!usual && channel.content.methodId !== methodId)
-        ? []
-        : [revising(channel, { ...channel.content, methodId: usual ? methodId : null })]
-      : usual
-        ? [creating('channel', newTestChannel(system.id, parameter, { methodId }))]
-        : [];
-    void send([record, ...link], `${form.name} is kept.`);
-  };
+  const { name, batch, expires } = content;
   return (
-    <form
-      className="kitform"
-      onSubmit={(event) => {
-        event.preventDefault();
-        save();
-      }}
-    >
-      <TextField
-        label="Name"
-        value={form.name}
-        autoFocus
-        onChange={(event) => set({ name: event.target.value })}
-        helperText="As you call it; no brand is needed."
-      />
+    <RecordForm form={form} save="Save" onCancel={onDone} className="kitform">
+      <TextAt at={form.at('name')} label="Name" autoFocus help="As you call it; no brand is needed." />
       <TextField
         select
         label="Reads"
         value={parameter}
         disabled={kit !== null}
-        onChange={(event) => choose(event.target.value as ParameterId)}
+        onChange={(event) => set({ ...freshKit(event.target.value as ParameterId), name, batch, expires })}
       >
         {(Object.keys(parameters) as ParameterId[]).map((id) => (
           <MenuItem key={id} value={id}>
@@ -94,7 +79,7 @@ export function KitForm({
       </TextField>
       <Choice
         label="It is"
-        value={form.kind}
+        value={content.kind}
         options={[
           { value: 'kit', label: 'A kit' },
           { value: 'probe', label: 'A probe' },
@@ -105,7 +90,7 @@ export function KitForm({
       <TextField
         select
         label="Unit printed on it"
-        value={form.unit}
+        value={content.unit}
         onChange={(event) => set({ unit: event.target.value })}
       >
         {Object.entries(unitsOfParameter(parameter)).map(([id, { label }]) => (
@@ -117,30 +102,32 @@ export function KitForm({
       <NumberField
         label="Smallest step"
         unit={unit.label}
-        value={toDifference(form.step)}
+        required
+        value={toDifference(content.step)}
         onChange={(value) => set({ step: fromDifference(value) })}
       />
       <NumberField
         label="Repeats within ±"
         unit={unit.label}
-        value={toDifference(form.repeatability)}
+        required
+        value={toDifference(content.repeatability)}
         onChange={(value) => set({ repeatability: fromDifference(value) })}
         help="The same water read twice."
       />
-      {form.kind === 'kit' && (
+      {content.kind === 'kit' && (
         <NumberField
           label="One drop or mL counts"
           unit={unit.label}
-          value={form.titration?.factor ?? null}
+          value={content.titration?.factor ?? null}
           onChange={(factor) => set({ titration: factor === null ? null : { per: 'drop', factor } })}
           help="For a titration: “14x” then means 14 of them."
         />
       )}
-      {form.kind === 'probe' ? (
+      {content.kind === 'probe' ? (
         <TextField
           select
           label="Which probe"
-          value={form.componentId ?? ''}
+          value={content.componentId ?? ''}
           onChange={(event) => set({ componentId: event.target.value || null })}
           helperText="Its calibrations in the log count."
         >
@@ -153,28 +140,15 @@ export function KitForm({
         </TextField>
       ) : (
         <>
-          <TextField
-            label="Batch"
-            value={form.batch}
-            onChange={(event) => set({ batch: event.target.value })}
-          />
-          <DayField label="Good until" value={form.expires} onChange={(expires) => set({ expires })} />
+          <TextAt at={form.at('batch')} label="Batch" />
+          <DayAt at={form.at('expires')} label="Good until" />
         </>
       )}
       <FormControlLabel
         control={<Checkbox checked={usual} onChange={(event) => setUsual(event.target.checked)} />}
         label="The usual one for this system"
       />
-      <ProblemNote error={error} />
-      <div className="actions">
-        <Button type="submit" variant="contained" disabled={pending || form.name.trim() === ''}>
-          {kit ? 'Keep the change' : 'Keep it'}
-        </Button>
-        <Button variant="text" onClick={onDone}>
-          Leave it
-        </Button>
-      </div>
-    </form>
+    </RecordForm>
   );
 }
 
