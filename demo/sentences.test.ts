@@ -13,7 +13,7 @@ const explained = rows.flatMap((row) => state.explain(row.jobId) ?? []);
 
 const MONTH = 'Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sept?|Oct|Nov|Dec(?:ember)?';
 const UNIT =
-  '%|h|L|mL|g|mg\\/L|ppt|°C|dKH|kPa|bar|ppm|L\\/h|mV|m|pH|day|days|week|weeks|month|months|year|years|minutes?|times?|tests?|readings?|cycles?|of|metres|mbar|µS\\/cm';
+  '%|points|h|L|mL|g|mg\\/L|ppt|°C|dKH|kPa|bar|ppm|L\\/h|mV|m|pH|day|days|week|weeks|month|months|year|years|minutes?|times?|tests?|readings?|cycles?|of|metres|mbar|µS\\/cm';
 /** What is left of a sentence when dates, chances, ranges, lists and names are taken out of it. */
 function bareNumbers(sentence: string): string[] {
   const rest = sentence
@@ -22,7 +22,9 @@ function bareNumbers(sentence: string): string[] {
     .replace(new RegExp(`\\b\\d{1,2} (?:${MONTH})(?: \\d{4})?\\b`, 'g'), '')
     .replace(/\b\d+ in \d+\b/g, '')
     .replace(/\bpH (?:was |below )?[\d.]+/gi, '')
-    .replace(/\bEach \d+(?:st|nd|rd|th)\b/g, '')
+    .replace(/\b(?:Every|every) \d+(?:st|nd|rd|th)\b/g, '')
+    // what was found is told in days, and its end says so
+    .replace(/\bfound [^;.]*\bdays?\b/g, '')
     // a range or a list carries the unit of its last number
     .replace(/[\d,.]*\d(?=(?:,| and| to| →) ?[\d,.]*\d)/g, '')
     .replace(new RegExp(`[\\d,.]*\\d ?(?:${UNIT})(?=[\\s.,;:)]|$)`, 'g'), '');
@@ -32,7 +34,8 @@ function bareNumbers(sentence: string): string[] {
 describe('no number without a unit', () => {
   test('the reader of sentences finds one that stands alone', () => {
     expect(bareNumbers('Phosphate was 0.12 on Tue 3 Nov.')).toEqual(['0.12']);
-    expect(bareNumbers('Found right at 14, 14 and 16 days; 10 days have passed.')).toEqual([]);
+    expect(bareNumbers('10 days so far; found just due after 14 and 16, overdue after 17 days.')).toEqual([]);
+    expect(bareNumbers('10 days so far; found just due after 14, overdue after 17.')).toEqual(['14,', '17.']);
   });
   test('beside the dates of the plan', () => {
     expect(rows.length).toBeGreaterThan(150);

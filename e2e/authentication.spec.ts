@@ -80,7 +80,7 @@ test('from loopback to a second device over https, and back', async ({ page, hou
     .getByRole('button', { name: /Filter sock/ })
     .first()
     .click();
-  await there.getByRole('button', { name: /^right/ }).click();
+  await there.getByRole('button', { name: /^just due/ }).click();
   await expect(there.getByRole('status')).toContainText('logged');
   await expect(page.getByText('Marit').first()).toBeVisible();
 

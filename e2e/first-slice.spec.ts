@@ -8,9 +8,9 @@ test('an empty database: describe a tank, see its date and reason, log a change,
   await page.getByRole('link', { name: 'Describe your tank' }).click();
   await describeReef(page, server, 'today');
   const sock = page.locator('li.job', { hasText: 'Filter sock, felt' });
-  await expect(sock).toContainText('No record of its own yet, usually every 3 to 7 days; done today.');
+  await expect(sock).toContainText('Done today; usually every 3 to 7 days. Nothing learned yet.');
   await sock.getByRole('button', { name: /swap and wash/ }).click();
-  await sock.getByRole('button', { name: /^light/ }).click();
+  await sock.getByRole('button', { name: /^half-way/ }).click();
   await expect(page.getByRole('status')).toContainText('swap and wash logged, found light');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('status')).toContainText('Undone');

@@ -28,7 +28,9 @@ test('a reload in the middle of the first run loses nothing', async ({ page, ser
     .getByRole('button', { name: /See the whole plan/ })
     .first()
     .click();
-  await expect(page.locator('li.job', { hasText: 'Canister filter' })).toContainText('A look tells.');
+  await expect(page.locator('li.job', { hasText: 'Canister filter' })).toContainText(
+    'Look, and log what you find.',
+  );
   expect(await countOf(server.address, 'system')).toBe(1);
 });
 
@@ -90,7 +92,7 @@ test('the server stops and starts again: all is there', async ({ page, server })
   await server.stop();
   await server.start();
   await page.goto(`${server.address}/today`);
-  await expect(page.locator('li.job')).toContainText('3 days have passed');
+  await expect(page.locator('li.job')).toContainText('3 days so far');
 });
 
 test('what the server refuses is said in words, and what was typed stays', async ({ page, server }) => {

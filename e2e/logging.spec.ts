@@ -25,8 +25,8 @@ const weir = {
 test('found light after 40 days: the window moves later', async ({ page, server }) => {
   await seedTank(server.address, weir);
   const before = await likelyLife(server);
-  await logOnToday(page, server, /^light/);
-  await expect(page.locator('li.job').first()).toContainText('light at 40 days');
+  await logOnToday(page, server, /^half-way/);
+  await expect(page.locator('li.job').first()).toContainText('half-way after 40');
   expect(await likelyLife(server)).toBeGreaterThan(before);
 });
 
@@ -34,7 +34,7 @@ test('found just right after 40 days: the window narrows and stays', async ({ pa
   await seedTank(server.address, weir);
   const before = await planned(server.address);
   const life = await likelyLife(server);
-  await logOnToday(page, server, /^right/);
+  await logOnToday(page, server, /^just due/);
   const after = await planned(server.address);
   const width = (row: typeof after) => daysFromToday(row.latest) - daysFromToday(row.earliest);
   expect(width(after)).toBeLessThanOrEqual(width(before));
@@ -59,7 +59,7 @@ test('found clogged after long neglect does not lengthen it', async ({ page, ser
   await logOnToday(page, server, /^failed/);
   const after = await likelyLife(server);
   expect(after).toBeLessThanOrEqual(before);
-  await expect(page.locator('li.job').first()).toContainText('failed at 300 days');
+  await expect(page.locator('li.job').first()).toContainText('failed after 300 days');
 });
 
 test('a double tap logs once', async ({ page, server }) => {
@@ -67,7 +67,7 @@ test('a double tap logs once', async ({ page, server }) => {
   await page.goto(`${server.address}/today`);
   const job = page.locator('li.job').first();
   await job.getByRole('button', { expanded: false }).first().click();
-  await job.getByRole('button', { name: /^right/ }).dblclick();
+  await job.getByRole('button', { name: /^just due/ }).dblclick();
   await expect(page.getByRole('status')).toContainText('logged');
   expect(await countOf(server.address, 'service')).toBe(2);
 });
@@ -78,7 +78,7 @@ test('only looked: graded, nothing reset; then undone', async ({ page, server })
   const job = page.locator('li.job').first();
   await job.getByRole('button', { expanded: false }).first().click();
   await job.getByRole('button', { name: 'I only looked' }).click();
-  await job.getByRole('button', { name: /^light/ }).click();
+  await job.getByRole('button', { name: /^half-way/ }).click();
   await expect(page.getByRole('status')).toContainText('look logged');
   const looked = await planned(server.address);
   expect(daysFromToday(looked.lastDone)).toBe(-6);
@@ -96,7 +96,7 @@ test('more to say: another day, half of it, a note and a picture; then corrected
   await page.goto(`${server.address}/today`);
   const job = page.locator('li.job').first();
   await job.getByRole('button', { expanded: false }).first().click();
-  await job.getByRole('button', { name: 'Another day, more to say' }).click();
+  await job.getByRole('button', { name: 'Another day, more detail' }).click();
   await job.getByRole('button', { name: 'Half' }).click();
   await job.getByLabel('Note').fill('only the left one');
   await job.getByLabel('Minutes it took').fill('7');
@@ -109,7 +109,7 @@ test('more to say: another day, half of it, a note and a picture; then corrected
     .last()
     .setInputFiles({ name: 'sock.png', mimeType: 'image/png', buffer: png });
   await expect(job.getByAltText('sock.png')).toBeVisible();
-  await job.getByRole('button', { name: /^right/ }).click();
+  await job.getByRole('button', { name: /^just due/ }).click();
   await job.getByRole('button', { name: 'Log it done' }).click();
   await expect(page.getByRole('status')).toContainText('logged, found right');
   await page.goto(`${server.address}/log`);
@@ -117,10 +117,10 @@ test('more to say: another day, half of it, a note and a picture; then corrected
   await expect(line).toContainText('only the left one');
   await line.click();
   await expect(page.getByAltText('taken with this entry')).toBeVisible();
-  await page.getByRole('button', { name: 'light', exact: true }).click();
+  await page.getByRole('button', { name: 'half-way', exact: true }).click();
   await page.getByRole('button', { name: 'Save the correction' }).click();
   await expect(page.getByRole('status')).toContainText('corrected');
-  expect((await planned(server.address)).sentence).toContain('light');
+  expect((await planned(server.address)).sentence).toContain('half-way');
   await page.getByRole('button', { name: /swap and wash, 50 % of it/ }).click();
   await page.getByRole('button', { name: 'Delete this entry' }).click();
   await expect(page.getByRole('button', { name: /50 % of it/ })).toHaveCount(0);

@@ -176,7 +176,7 @@ test('two browsers on one round, one without network: done twice with two notes 
   await expect(other.locator('.steptitle')).toContainText('Filter sock');
   await context.setOffline(true);
   for (const [one, grade, note] of [
-    [page, 'light', 'hardly grey'],
+    [page, 'half-way', 'hardly grey'],
     [other, 'overdue', 'a snail in it'],
   ] as const) {
     await heed(one);
@@ -192,7 +192,7 @@ test('two browsers on one round, one without network: done twice with two notes 
     await expect(twice).toContainText('Filter sock', { timeout: 30_000 });
     await expect(twice).toContainText('hardly grey');
     await expect(twice).toContainText('a snail in it');
-    await expect(twice.getByRole('button', { name: 'light' })).toBeVisible();
+    await expect(twice.getByRole('button', { name: 'half-way' })).toBeVisible();
     await expect(twice.getByRole('button', { name: 'overdue' })).toBeVisible();
     await expect(one.getByText(/they differ/)).toBeVisible();
   }
@@ -228,7 +228,7 @@ test('a job logged outside a round without network waits, is named, and is sent;
   await expect(line).toBeVisible();
   await context.setOffline(true);
   await line.getByRole('button', { expanded: false }).first().click();
-  await line.getByRole('button', { name: /^light/ }).click();
+  await line.getByRole('button', { name: /^half-way/ }).click();
   await expect(page.getByRole('status')).toContainText('Kept on this device until the server answers.');
   // meanwhile somebody else takes the job out of the records
   const gone = {

@@ -20,7 +20,9 @@ const opened = async (page: Page, address: string): Promise<void> => {
 };
 /** The search has ended: nothing moves by itself any more. */
 const settled = async (page: Page): Promise<void> => {
-  await expect(page.getByRole('region', { name: 'Levelled' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('region', { name: 'Work spread over visits' })).toBeVisible({
+    timeout: 30_000,
+  });
   await expect(page.getByText('Still spreading the work', { exact: false })).toHaveCount(0, {
     timeout: 30_000,
   });
@@ -248,7 +250,7 @@ test('work for two on a day when one is there: named, not planned; by system, pe
     create('person', { name: 'Ole', absences: absent }),
   );
   await opened(page, server.address);
-  const unplaced = page.getByRole('region', { name: 'Could not be placed' });
+  const unplaced = page.getByRole('region', { name: 'No visit found' });
   await expect(unplaced).toContainText('Generator');
   await expect(unplaced).toContainText('It needs two people');
   for (const by of ['system', 'person', 'kind']) {

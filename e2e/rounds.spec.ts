@@ -41,7 +41,7 @@ test('a round: off, bath, done; it does not end before the pump was seen running
   // half-done, it is the same after a reload
   await page.reload();
   await expect(page.getByRole('list', { name: 'Timers' })).toContainText('in the vinegar bath');
-  await page.getByRole('button', { name: /^right/ }).click();
+  await page.getByRole('button', { name: /^just due/ }).click();
   await expect(page.getByRole('heading', { name: 'On again: Return pump' })).toBeVisible();
   // nobody looks: the rest is skipped, and still it cannot end
   for (let left = 0; left < 4; left++) {

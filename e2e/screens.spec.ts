@@ -21,8 +21,8 @@ test.describe('keyboard', () => {
     await page.keyboard.press('n');
     await expect(page.getByRole('combobox', { name: 'Which job was done?' })).toBeVisible();
     await page.keyboard.press('Enter');
-    await expect(page.getByText('Done: how was it found?')).toBeVisible();
-    await page.getByRole('button', { name: /^right/ }).focus();
+    await expect(page.getByText('Done. What did you find?')).toBeVisible();
+    await page.getByRole('button', { name: /^just due/ }).focus();
     await page.keyboard.press('Enter');
     await expect(page.getByRole('status')).toContainText('logged');
   });
@@ -103,10 +103,10 @@ test('left off: first on Today until it was seen running', async ({ page, server
   await expect(page.getByRole('status')).toContainText('until it is seen running');
   await page.goto(`${server.address}/today`);
   const job = page.locator('li.job').first();
-  await expect(job).toContainText('left off');
+  await expect(job).toContainText('still off');
   await job.getByRole('button', { expanded: false }).first().click();
   await expect(job).toContainText('Look for: flow at the outlet, quiet.');
-  await job.getByRole('button', { name: 'I saw it running' }).click();
+  await job.getByRole('button', { name: 'Seen running' }).click();
   await expect(page.getByRole('status')).toContainText('seen running');
   expect((await planned(server.address)).state).not.toBe('left-off');
 });
@@ -177,6 +177,6 @@ test('dates renew at the site’s midnight, and a second window follows a change
   const other = await (await freshContext(browser)).newPage();
   await other.goto(`${server.address}/components/${sock}`);
   await other.getByRole('button', { name: /Log it done/ }).click();
-  await other.getByRole('button', { name: /^light/ }).click();
+  await other.getByRole('button', { name: /^half-way/ }).click();
   await expect(page.locator('li.job').first()).toContainText('Found light at 4 days');
 });

@@ -76,7 +76,7 @@ test('a window follows by what changed: one logged job comes by the line, and no
     });
   });
   for (const window of [page, second])
-    await expect(window.locator('li.job').first()).toContainText('right at 30 days');
+    await expect(window.locator('li.job').first()).toContainText('just due after 30');
   expect(asked).toEqual([]);
 });
 

@@ -234,14 +234,14 @@ test('a drum that leaks: nothing is drawn from it, the change waits and says for
   await expect(page.getByText('Nothing is left for it in the store.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeDisabled();
   await page.goto(`${server.address}/today`);
-  await expect(page.locator('li.job', { hasText: 'Water change' })).toContainText('It waits: Drum leaks.');
+  await expect(page.locator('li.job', { hasText: 'Water change' })).toContainText('Blocked: Drum leaks.');
   // a lead step stands on Today the day before, and says when it was begun
   const lead = page.locator('.lead', { hasText: 'Make and mix the water' });
   await expect(page.locator('.lead', { hasText: 'Cool or warm the water to the tank' })).toBeVisible();
-  await lead.getByRole('button', { name: 'It is begun' }).click();
+  await lead.getByRole('button', { name: 'Mark as started' }).click();
   await expect(lead).toContainText('begun');
   await lead.getByRole('button', { name: 'Not begun' }).click();
-  await expect(lead.getByRole('button', { name: 'It is begun' })).toBeVisible();
+  await expect(lead.getByRole('button', { name: 'Mark as started' })).toBeVisible();
 });
 
 test('marks on the glass, litres of a level drop, and what comes down when the pumps stop', async ({

@@ -16,10 +16,10 @@ test('a component says what moved its date, what waiting costs and how to know m
 }) => {
   const { sock } = await seedTank(server.address, graded);
   await page.goto(`${server.address}/components/${sock}`);
-  await expect(page.getByText('Found right after 5 days')).toBeVisible();
+  await expect(page.getByText('Found just due after 5 days')).toBeVisible();
   await expect(page.getByText('Found overdue after 6 days')).toBeVisible();
   await expect(page.getByRole('row', { name: /today/ })).toContainText(/1 in|nearly|in 4/);
-  await expect(page.getByText(/A look today: found about half used/)).toBeVisible();
+  await expect(page.getByText(/Look today: if half-way, do by/)).toBeVisible();
   await expect(page.getByText(/Enter feed: its life is then counted in g/)).toBeVisible();
   await expect(page.getByRole('img', { name: /Of ten such lives one is used up by day/ })).toBeVisible();
 });
@@ -31,8 +31,11 @@ test('a look moves the date and is told among what moved it', async ({ page, ser
   await page.goto(`${server.address}/components/${sock}`);
   await page.getByRole('button', { name: 'Log it done' }).click();
   await page.getByRole('button', { name: 'I only looked' }).click();
-  await page.getByRole('button', { name: /light/ }).first().click();
-  await expect(page.getByText(/Looked at, found light/)).toBeVisible();
+  await page
+    .getByRole('button', { name: /half-way/ })
+    .first()
+    .click();
+  await expect(page.getByText(/Looked at, found half-way/)).toBeVisible();
 });
 
 test('the accepted lateness of one job is changed on its page and moves the day', async ({
@@ -42,7 +45,10 @@ test('the accepted lateness of one job is changed on its page and moves the day'
   const { sock } = await seedTank(server.address, graded);
   const before = await planned(server.address);
   await page.goto(`${server.address}/components/${sock}`);
-  await page.getByRole('group', { name: 'Accepted' }).getByRole('button', { name: '1 in 100' }).click();
+  await page
+    .getByRole('group', { name: 'Risk you accept' })
+    .getByRole('button', { name: '1 in 100' })
+    .click();
   await expect(page.getByText('Your own for this job')).toBeVisible();
   const after = await planned(server.address);
   expect(after.recommended < before.recommended).toBe(true);

@@ -28,12 +28,12 @@ describe('a unit of work', () => {
     await one.store.apply(work(...writes, create('service', swapped(ids.job, '2026-11-21'))));
     const [before] = await plan();
     expect(before?.target).toBe('Filter sock, Reef');
-    expect(before?.sentence).toBe('No record of its own yet, usually every 3 to 7 days; 4 days have passed.');
+    expect(before?.sentence).toBe('4 days so far; usually every 3 to 7 days. Nothing learned yet.');
     await one.store.apply(work(create('service', swapped(ids.job, '2026-11-25', 'light'))));
     const [after] = await plan();
     expect(after?.lastDone).toBe('2026-11-25');
     expect((after?.likely ?? '') > (before?.likely ?? '')).toBe(true);
-    expect(after?.sentence).toContain('Found light at 4 days');
+    expect(after?.sentence).toContain('found half-way after 4 days');
   });
 
   test('sent again it changes nothing and gives the stored answer', async () => {

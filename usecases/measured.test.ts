@@ -42,7 +42,7 @@ describe('a make-up unit', () => {
     expect(row.chanceDueNow).toBeGreaterThan(0.95);
     expect(row.governs?.rule).toBe('condition');
     expect(row.sentence).toMatch(
-      /^Rejection was 92 % on .*, under 95 %: more salt passes, and the resin behind is used up early/,
+      /^Rejection 92 % on .*, under 95 %: more salt passes, and the resin behind is used up early/,
     );
   });
   test('chlorine behind the block leads, with the harm named, since it crossed', () => {
@@ -62,7 +62,7 @@ describe('a make-up unit', () => {
     const unknown = here.job({ componentId: other }, 'carbon-block', 'replace');
     here.read({ componentId: other }, { measure: 'chlorine' }, 2, 0.12);
     expect(blockId).not.toBe(other);
-    expect(rowOf(here, unknown).sentence).toMatch(/^Chlorine after the carbon was 0\.12 mg\/L/);
+    expect(rowOf(here, unknown).sentence).toMatch(/^Chlorine after the carbon 0\.12 mg\/L/);
   });
   test('a reading from before the last service says nothing of the new block', () => {
     const { here, blockId, block } = unitHere();
@@ -108,7 +108,7 @@ describe('a skimmer that draws less air', () => {
     const { here, intake, soak, air } = skimmer();
     const usual = rowOf(here, soak);
     air(2, 400);
-    expect(rowOf(here, intake).sentence).toMatch(/^Air draw was 400 L\/h/);
+    expect(rowOf(here, intake).sentence).toMatch(/^Air draw 400 L\/h/);
     expect(rowOf(here, intake).chanceDueNow).toBeGreaterThan(0.95);
     expect(rowOf(here, soak).recommended).toBe(usual.recommended);
   });
@@ -127,7 +127,7 @@ describe('a skimmer that draws less air', () => {
     air(2, 400);
     here.done(intake, 1);
     air(0.9, 410);
-    expect(rowOf(here, soak).sentence).toMatch(/^Air draw was 410 L\/h on .* after “clear the air intake”/);
+    expect(rowOf(here, soak).sentence).toMatch(/^Air draw 410 L\/h on .* after “clear the air intake”/);
     expect(rowOf(here, soak).chanceDueNow).toBeGreaterThan(0.95);
   });
 });
@@ -194,7 +194,7 @@ describe('the store of a top-off', () => {
   test('declared governs until measured, then both are shown; Today and the view say the same', () => {
     const { here, componentId, jobId, view } = topOff();
     here.done(jobId, 3);
-    expect(rowOf(here, jobId).sentence).toMatch(/; 2 L a day as declared\./);
+    expect(rowOf(here, jobId).sentence).toMatch(/; 2 L a day as you entered\./);
     expect(view().rate).toEqual({ perDay: 2, by: 'declared' });
     // 25 L when it was filled, 2 a day for three days and the hours left of today
     expect(view().leftL).toBeCloseTo(25 - 2 * (3 + 11 / 24), 1);
@@ -205,7 +205,7 @@ describe('the store of a top-off', () => {
       here.read({ componentId }, { measure: 'litres-left' }, ago, litres);
     // 25 L when it was filled, 18 L after 2.1 days
     expect(view().rate).toMatchObject({ perDay: expect.closeTo(7 / 2.1, 6) as unknown, by: 'readings' });
-    expect(rowOf(here, jobId).sentence).toMatch(/3\.3 L a day by what was read, 2 L declared\./);
+    expect(rowOf(here, jobId).sentence).toMatch(/3\.3 L a day as read, 2 L as you entered\./);
   });
   test('nothing read or said of the loss: what is usual for its surface, and it says so', () => {
     const { here, jobId, view } = topOff();
@@ -235,10 +235,10 @@ test('a carbon block good for 3,200 L: what has passed of it makes its date, unt
   // 20 L made and 60 wasted a day pass it: 40 days from 27 October, 13:00
   const rule = () => rowOf(here, jobId).rules.find((one) => one.kind === 'depletion');
   expect(rule()?.likely).toBe(addDays(TODAY, 10));
-  expect(rule()?.sentence).toMatch(/^About 763 L left; 80 L a day by what has passed\.$/);
+  expect(rule()?.sentence).toMatch(/^About 763 L left to use; 80 L a day by use\.$/);
   expect(rowOf(here, jobId).governs?.rule).toBe('depletion');
   here.read({ componentId: blockId }, { measure: 'chlorine' }, 1, 0.2);
-  expect(rowOf(here, jobId).sentence).toMatch(/^Chlorine after the carbon was 0\.20? mg\/L/);
+  expect(rowOf(here, jobId).sentence).toMatch(/^Chlorine after the carbon 0\.20? mg\/L/);
 });
 
 describe('alkalinity that falls beside a calcium reactor', () => {

@@ -50,7 +50,7 @@ describe('one history of a channel', () => {
     const { row, verdict } = here.judged();
     expect(verdict?.trend.kind).toBe('steady');
     const rule = row.rules.find((one) => one.kind === 'water-test');
-    expect(rule?.sentence).toMatch(/ steady within the error of its tests; /);
+    expect(rule?.sentence).toMatch(/; steady within test error\.$/);
     // more often than not such a course stays within
     expect(rule?.likely).toBeNull();
   });
@@ -88,7 +88,7 @@ describe('one history of a channel', () => {
     const { row, verdict } = here.judged();
     const rule = row.rules.find((one) => one.kind === 'water-test');
     expect(verdict?.trend).toMatchObject({ kind: 'rising', perWeek: expect.closeTo(0.02, 6) as unknown });
-    expect(rule?.sentence).toContain('rises 0.02');
+    expect(rule?.sentence).toContain('; rising 0.02');
   });
 });
 

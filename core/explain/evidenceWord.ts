@@ -18,7 +18,7 @@ const sayEvidence: Say<Evidence> = {
   },
   event: ({ what }) => what,
   done: ({ found, days }) =>
-    `${found ? `Found ${foundInWords(found)}` : 'Done, not graded'} after ${daysWord(days)}`,
+    `${found ? `Found ${foundInWords(found)}` : 'Done, condition not noted'} after ${daysWord(days)}`,
 };
 
 /** What was seen, in a few words. */
@@ -39,9 +39,9 @@ const STEADY = 0.02;
 
 /** "usual life 44 → 47 days". */
 export function taughtWord(beforeDays: number, afterDays: number): string {
-  if (Math.abs(afterDays / beforeDays - 1) < STEADY) return `life stays about ${daysWord(afterDays)}`;
+  if (Math.abs(afterDays / beforeDays - 1) < STEADY) return `lasts about ${daysWord(afterDays)}, as before`;
   const shown = (days: number) => formatNumber(days, days < 10 ? 1 : 0);
-  return `life ${shown(beforeDays)} → ${daysWord(afterDays)}`;
+  return `lasts ${shown(beforeDays)} → ${daysWord(afterDays)}`;
 }
 
 /** "1,900 L/h before, 2,650 L/h after". */
@@ -50,7 +50,7 @@ export const workWord = ({ measure, before, after }: WorkShown): string =>
 
 const workOutcome: Record<WorkShown['outcome'], (error: string) => string> = {
   better: () => 'it helped',
-  'no-clear-change': (error) => `no clear change, give or take ${error}`,
+  'no-clear-change': (error) => `no clear change (± ${error})`,
   worse: () => 'it got worse',
 };
 /** Whether a job showed in what is read on its unit. */
@@ -60,21 +60,21 @@ export const workShownWord = (work: WorkShown): string =>
 const sayKnowMore: {
   [K in KnowMore['kind']]: (one: Extract<KnowMore, { kind: K }>, when: (day: Day | null) => string) => string;
 } = {
-  'when-done': () => 'Say when it was last done, even roughly: its age is what all dates count from.',
+  'when-done': () => 'Enter when it was last done, even roughly: all dates count from it.',
   grade: ({ graded, cycles }) =>
-    `Say how it is found each time: ${graded} of ${count(cycles, 'cycle')} graded. Three graded ones make the date its own.`,
+    `Note its condition each time: ${graded} of ${count(cycles, 'entry', 'entries')} so far. Three make the date its own.`,
   count: ({ measure }) =>
     `Enter ${measureWord(measure)}: its life is then counted in ${quantities[measures[measure].quantity].stored.replace(' a day', '')}, so that a heavy month brings the date forward.`,
   read: ({ measure }) =>
     `Read ${measureWord(measure)} now and then: a line towards the limit tells of this very part.`,
   test: ({ parameter }) => `Test ${parameterWord(parameter)}: none since it was last done.`,
   look: ({ ifLight, ifRight }, when) =>
-    `A look today: found about half used, the day is ${when(ifLight)}; found just used up, ${when(ifRight)}.`,
+    `Look today: if half-way, ${when(ifLight)}; if just due, ${when(ifRight)}.`,
 };
 
 /** What to do to know more, as one sentence. */
 export function knowMoreWord(one: KnowMore, today: Day, style: DateStyle): string {
   const when = (day: Day | null) =>
-    day === null ? 'open' : day <= today ? 'today' : dayWord(day, today, style);
+    day === null ? 'no date yet' : day <= today ? 'do it today' : `do by ${dayWord(day, today, style)}`;
   return (sayKnowMore[one.kind] as (one: KnowMore, when: (day: Day | null) => string) => string)(one, when);
 }

@@ -60,14 +60,14 @@ describe('words', () => {
 
 describe('each kind of reason', () => {
   test.each([
-    [wear, 'No record of its own yet, usually every 3 to 7 days; 4 days have passed.'],
+    [wear, '4 days so far; usually every 3 to 7 days. Nothing learned yet.'],
     [
       { ...wear, cycles: [{ exposure: 6, found: 'right' as const }], graded: 1 },
-      'Found right at 6 days; 4 days have passed.',
+      '4 days so far; found just due after 6 days.',
     ],
     [
       { ...wear, cycles: [{ exposure: 1, found: 'light' as const }], graded: 1 },
-      'Found light at 1 day; 4 days have passed.',
+      '4 days so far; found half-way after 1 day.',
     ],
     [
       {
@@ -78,15 +78,15 @@ describe('each kind of reason', () => {
         ],
         graded: 2,
       },
-      'Found light at 5 days and overdue at 8 days; 4 days have passed.',
+      '4 days so far; found half-way after 5, overdue after 8 days.',
     ],
     [
       { ...wear, cycles: [{ exposure: 7, found: null }], graded: 0 },
-      'Done once after 7 days, not graded; 4 days have passed.',
+      '4 days so far; done once after 7 days, condition not noted.',
     ],
     [
       { ...wear, cycles: [{ exposure: 190, found: 'failed' as const }], graded: 1 },
-      'Found failed after 190 days: that only says it lasts less, usually every 3 to 7 days; 4 days have passed.',
+      '4 days so far; already failed after 190 days, so it lasts less. Usually every 3 to 7 days.',
     ],
     [
       {
@@ -95,15 +95,12 @@ describe('each kind of reason', () => {
         graded: 1,
         setAside: { what: 'Another feed', at: Date.UTC(2026, 6, 12) },
       },
-      'Found right at 6 days; 4 days have passed. Records before another feed on Sun 12 Jul count little.',
+      '4 days so far; found just due after 6 days. Counts mainly since another feed on Sun 12 Jul.',
     ],
-    [
-      { kind: 'calendar' as const, range: { lo: 7, hi: 14 }, by: null },
-      'Every 7 to 14 days by the calendar; 4 days have passed.',
-    ],
+    [{ kind: 'calendar' as const, range: { lo: 7, hi: 14 }, by: null }, 'Every 7 to 14 days; 4 days so far.'],
     [
       { kind: 'calendar' as const, range: { lo: 365, hi: 365 }, by: null },
-      'Every 12 months at the longest; 4 days have passed.',
+      'At least every 12 months; 4 days so far.',
     ],
     [
       {
@@ -113,7 +110,7 @@ describe('each kind of reason', () => {
         hoursPerDay: 24,
         metered: false,
       },
-      '8,328 h at 24 h a day; rated 8,000 to 9,000 h.',
+      '8,328 h so far; rated 8,000 to 9,000 h.',
     ],
     [
       {
@@ -123,7 +120,7 @@ describe('each kind of reason', () => {
         hoursPerDay: 11.7,
         metered: true,
       },
-      '400 h at 12 h a day by its meter; rated 8,000 to 9,000 h.',
+      '400 h so far by its meter; rated 8,000 to 9,000 h.',
     ],
     [
       {
@@ -133,7 +130,7 @@ describe('each kind of reason', () => {
         hoursPerDay: 24,
         metered: false,
       },
-      'Hours since the last one are not known; rated 8,000 to 9,000 h.',
+      'Hours so far: not known; rated 8,000 to 9,000 h.',
     ],
     [
       {
@@ -146,7 +143,7 @@ describe('each kind of reason', () => {
         trend: { perWeek: 0.0123, readings: 4 },
         systemName: null,
       },
-      'Phosphate rises 0.0123 mg/L a week over 4 tests and was 0.086 mg/L on Sat 21 Nov; its limit is 0.1 mg/L.',
+      'Phosphate 0.086 mg/L on Sat 21 Nov, limit 0.1 mg/L; rising 0.0123 mg/L a week (4 tests).',
     ],
     [
       {
@@ -159,7 +156,7 @@ describe('each kind of reason', () => {
         trend: null,
         systemName: null,
       },
-      'Phosphate was 0.06 mg/L on Sat 21 Nov, steady within the error of its tests; its limit is 0.1 mg/L.',
+      'Phosphate 0.06 mg/L on Sat 21 Nov, limit 0.1 mg/L; steady within test error.',
     ],
     [
       {
@@ -172,7 +169,7 @@ describe('each kind of reason', () => {
         trend: null,
         systemName: 'Trough',
       },
-      'Alkalinity in Trough was 6.9 dKH on Sat 21 Nov, under 7.5 dKH.',
+      'Alkalinity in Trough 6.9 dKH on Sat 21 Nov, under 7.5 dKH.',
     ],
     [
       {
@@ -186,7 +183,7 @@ describe('each kind of reason', () => {
         trend: { perDay: -0.016, readings: 8, from: 'readings' as const },
         lastWork: null,
       },
-      'Rejection falls 0.11 % a week by 8 readings and was 95.8 % on Wed 4 Nov; its limit is 95 %.',
+      'Rejection 95.8 % on Wed 4 Nov, limit 95 %; down 0.11 points a week (8 readings).',
     ],
     [
       {
@@ -200,7 +197,7 @@ describe('each kind of reason', () => {
         trend: null,
         lastWork: null,
       },
-      'Pressure drop was 81 kPa on Tue 24 Nov, over 76 kPa (26 kPa when clean): the flow behind it falls.',
+      'Pressure drop 81 kPa on Tue 24 Nov, over 76 kPa (26 kPa when clean): the flow behind it falls.',
     ],
     [
       {
@@ -214,7 +211,7 @@ describe('each kind of reason', () => {
         trend: null,
         lastWork: null,
       },
-      'Chlorine after the carbon was below 0.02 mg/L on Tue 24 Nov; its limit is 0.05 mg/L.',
+      'Chlorine after the carbon below 0.02 mg/L on Tue 24 Nov, limit 0.05 mg/L.',
     ],
     [
       {
@@ -228,7 +225,7 @@ describe('each kind of reason', () => {
         trend: null,
         lastWork: null,
       },
-      'Chlorine after the carbon was 0.12 mg/L on Tue 24 Nov, over 0.05 mg/L, since between Tue 3 Nov and Tue 17 Nov: it destroys the membrane and passes into the water that is made.',
+      'Chlorine after the carbon 0.12 mg/L on Tue 24 Nov, over 0.05 mg/L, since between Tue 3 Nov and Tue 17 Nov: it destroys the membrane and passes into the water that is made.',
     ],
     [
       {
@@ -242,7 +239,7 @@ describe('each kind of reason', () => {
         trend: null,
         lastWork: null,
       },
-      'Air draw was 400 L/h on Tue 24 Nov after “clear the air intake”, under 480 L/h (600 L/h when clean): hardly any foam is made.',
+      'Air draw 400 L/h on Tue 24 Nov after “clear the air intake”, under 480 L/h (600 L/h when clean): hardly any foam is made.',
     ],
     [
       {
@@ -256,7 +253,7 @@ describe('each kind of reason', () => {
         trend: { perDay: -5, readings: 1, from: 'earlier-cycles' as const },
         lastWork: null,
       },
-      'Flow falls 35 L/h a week by earlier cycles and was 2,400 L/h on Tue 24 Nov; its limit is 2,240 L/h (2,800 L/h when clean).',
+      'Flow 2,400 L/h on Tue 24 Nov, limit 2,240 L/h (2,800 L/h when clean); down 35 L/h a week (earlier cycles).',
     ],
     [
       {
@@ -277,7 +274,7 @@ describe('each kind of reason', () => {
           outcome: 'no-clear-change' as const,
         },
       },
-      'Flow was 1,910 L/h on Tue 24 Nov, under 2,240 L/h (2,800 L/h when clean): less water reaches what it feeds. Doing it on Fri 20 Nov changed nothing that shows: 1,900 L/h before, 1,930 L/h after. Look for another cause first.',
+      'Flow 1,910 L/h on Tue 24 Nov, under 2,240 L/h (2,800 L/h when clean): less water reaches what it feeds. Doing it on Fri 20 Nov changed nothing that shows: 1,900 L/h before, 1,930 L/h after. Look for another cause first.',
     ],
     [
       {
@@ -289,7 +286,7 @@ describe('each kind of reason', () => {
         by: 'readings' as const,
         declaredPerDay: null,
       },
-      'About 6 m left, 1 m of it out of reach; 0.6 m a day by what was read.',
+      'About 5 m left to use; 0.6 m a day as read.',
     ],
     [
       {
@@ -301,7 +298,7 @@ describe('each kind of reason', () => {
         by: 'declared' as const,
         declaredPerDay: null,
       },
-      'About 31 L left; 6 L a day as declared.',
+      'About 31 L left to use; 6 L a day as you entered.',
     ],
     [
       {
@@ -323,7 +320,7 @@ describe('each kind of reason', () => {
         days: 1,
         note: 'pellet reactor, strip',
       },
-      'Biological work on Tue 24 Nov (pellet reactor, strip), due 1 day after it.',
+      'Due 1 day after biological work on Tue 24 Nov (pellet reactor, strip).',
     ],
     [
       { kind: 'every-nth' as const, n: 1, doneSince: 0, action: 'replace the lamp' },
@@ -331,11 +328,11 @@ describe('each kind of reason', () => {
     ],
     [
       { kind: 'every-nth' as const, n: 4, doneSince: 1, action: 'drain a part, refill' },
-      'Each 4th time of “drain a part, refill”; 1 time so far.',
+      'Every 4th “drain a part, refill”; 1 time so far.',
     ],
     [
       { kind: 'every-nth' as const, n: 3, doneSince: 2, action: 'drain a part, refill' },
-      'Each 3rd time of “drain a part, refill”; 2 times so far.',
+      'Every 3rd “drain a part, refill”; 2 times so far.',
     ],
   ])('%#: %j', (reason, sentence) => expect(sayReason(reason, context)).toBe(sentence));
 

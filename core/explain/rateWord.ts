@@ -2,9 +2,9 @@ import type { StoreRate } from '../rules/storeRate.ts';
 
 /** Where a rate comes from. */
 export const rateWord: Record<StoreRate['by'], string> = {
-  readings: 'by what was read',
-  balance: 'by what has passed',
-  declared: 'as declared',
+  readings: 'as read',
+  balance: 'by use',
+  declared: 'as you entered',
   usual: 'as is usual for its surface',
 };
 

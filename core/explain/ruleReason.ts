@@ -4,7 +4,7 @@ import { parameters } from '../water/parameters.ts';
 import { FARTHEST_DAYS } from '../rules/farthest.ts';
 import { eventWords } from '../catalogue/eventKinds.ts';
 import type { CrossedAt, RuleReason } from '../rules/evaluation.ts';
-import { wearEdges } from '../wear/found.ts';
+import { wearEdges, type Found } from '../wear/found.ts';
 import { NEGLECT_FACTOR } from '../wear/neglect.ts';
 import type { Day, Instant } from '../time/day.ts';
 import { measures, measureWord, type Measure, type MeasureId } from '../quantity/measures.ts';
@@ -19,7 +19,9 @@ import {
   foundInWords,
   instantWord,
   listWord,
+  opening,
   rangeWord,
+  soFarWord,
   type DateStyle,
 } from './words.ts';
 
@@ -43,7 +45,7 @@ type Say<K extends RuleReason['kind']> = (
 const say: { [K in RuleReason['kind']]: Say<K> } = {
   wear: (reason, context) => {
     const aside = reason.setAside
-      ? ` Records before ${reason.setAside.what.toLowerCase()} on ${instantWord(reason.setAside.at, context.zone, context.today, context.style)} count little.`
+      ? ` Counts mainly since ${reason.setAside.what.toLowerCase()} on ${instantWord(reason.setAside.at, context.zone, context.today, context.style)}.`
       : '';
     const sooner = reason.soonerWith ? ` Sooner with ${reason.soonerWith} on this water.` : '';
     return (
@@ -57,17 +59,16 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
   calendar: ({ range, by }, { ageDays }) => {
     const habit =
       range.lo === range.hi
-        ? `Every ${rangeWord(range.lo, range.hi)} at the longest${by === null ? '' : setterWord[by]}`
-        : `Every ${rangeWord(range.lo, range.hi)} by the calendar`;
-    return ageDays === null ? `${habit}.` : `${habit}; ${passed(ageDays)}.`;
+        ? `At least every ${rangeWord(range.lo, range.hi)}${by === null ? '' : setterWord[by]}`
+        : `Every ${rangeWord(range.lo, range.hi)}`;
+    return ageDays === null ? `${habit}.` : `${habit}; ${soFarWord(ageDays, range.hi)}.`;
   },
   usage: ({ ratedHours, usedHours, hoursPerDay, metered }) => {
     const rated = `rated ${number(ratedHours.lo)} to ${number(ratedHours.hi)} h`;
-    const duty = `${number(hoursPerDay)} h a day${metered ? ' by its meter' : ''}`;
-    if (usedHours === null) return `Hours since the last one are not known; ${rated}.`;
+    if (usedHours === null) return `Hours so far: not known; ${rated}.`;
     const days = (ratedHours.lo - usedHours) / hoursPerDay;
     const far = days > FARTHEST_DAYS ? ` By its hours, not within ${FARTHEST_YEARS} years.` : '';
-    return `${number(usedHours)} h at ${duty}; ${rated}.${far}`;
+    return `${number(usedHours)} h so far${metered ? ' by its meter' : ''}; ${rated}.${far}`;
   },
   'water-test': ({ parameter, side, limit, latest, crossed, trend, systemName }, context) => {
     const { name, decimals, quantity } = parameters[parameter];
@@ -77,11 +78,10 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const when = instantWord(latest.at, context.zone, context.today, context.style);
     const last = `${latest.below ? 'below ' : ''}${show(latest.value)}`;
     if (crossed)
-      return `${name}${where} was ${last} on ${when}, ${side === 'above' ? 'over' : 'under'} ${show(limit)}${sinceWord(crossed, latest.at, context)}.`;
-    if (!trend)
-      return `${name}${where} was ${last} on ${when}, steady within the error of its tests; its limit is ${show(limit)}.`;
+      return `${name}${where} ${last} on ${when}, ${side === 'above' ? 'over' : 'under'} ${show(limit)}${sinceWord(crossed, latest.at, context)}.`;
+    if (!trend) return `${name}${where} ${last} on ${when}, limit ${show(limit)}; steady within test error.`;
     const perWeek = `${formatNumber(Math.abs(trend.perWeek), decimals + 1)} ${unit} a week`;
-    return `${name}${where} ${side === 'above' ? 'rises' : 'falls'} ${perWeek} over ${count(trend.readings, 'test')} and was ${last} on ${when}; its limit is ${show(limit)}.`;
+    return `${name}${where} ${last} on ${when}, limit ${show(limit)}; ${side === 'above' ? 'rising' : 'falling'} ${perWeek} (${count(trend.readings, 'test')}).`;
   },
   condition: ({ measure, after, limit, clean, latest, crossed, trend, lastWork }, context) => {
     const { name, worse, beyond }: Measure = measures[measure];
@@ -91,25 +91,25 @@ const say: { [K in RuleReason['kind']]: Say<K> } = {
     const mended = after === null ? '' : ` after “${after}”`;
     if (crossed) {
       const since = sinceWord(crossed, latest.at, context);
-      return `${name} was ${was}${mended}, ${over} ${showMeasure(measure, limit)}${base}${since}${beyond ? `: ${beyond}` : ''}.${inVain(lastWork, limit, context)}`;
+      return `${name} ${was}${mended}, ${over} ${showMeasure(measure, limit)}${base}${since}${beyond ? `: ${beyond}` : ''}.${inVain(lastWork, limit, context)}`;
     }
-    if (!trend) return `${name} was ${was}${mended}; its limit is ${showMeasure(measure, limit)}${base}.`;
-    const rate = `${showMeasure(measure, Math.abs(trend.perDay) * 7, 1)} a week`;
+    if (!trend) return `${name} ${was}${mended}, limit ${showMeasure(measure, limit)}${base}.`;
+    // a share goes up and down by points: 95 % less 0.2 % is not 94.8 %
+    const rate = `${showMeasure(measure, Math.abs(trend.perDay) * 7, 1).replace(/ %$/, ' points')} a week`;
     const evidence = trend.from === 'readings' ? count(trend.readings, 'reading') : 'earlier cycles';
-    return `${name} ${worse} ${rate} by ${evidence} and was ${was}; its limit is ${showMeasure(measure, limit)}${base}.`;
+    return `${name} ${was}, limit ${showMeasure(measure, limit)}${base}; ${worse === 'rises' ? 'up' : 'down'} ${rate} (${evidence}).`;
   },
   depletion: ({ store, left, unusable, perDay, by, declaredPerDay }) => {
-    const rest = unusable > 0 ? `, ${showMeasure(store, unusable)} of it out of reach` : '';
-    return `About ${showMeasure(store, Math.max(0, left))} left${rest}; ${showMeasure(store, perDay, 1)} a day ${rateWord[by]}${isOther(perDay, declaredPerDay) ? `, ${showMeasure(store, declaredPerDay, 1)} declared` : ''}.`;
+    const usable = showMeasure(store, Math.max(0, left - unusable));
+    return `About ${usable} left to use; ${showMeasure(store, perDay, 1)} a day ${rateWord[by]}${isOther(perDay, declaredPerDay) ? `, ${showMeasure(store, declaredPerDay, 1)} as you entered` : ''}.`;
   },
   season: ({ recurrence, day }, { today, style }) =>
     `${recurrenceWord(recurrence)}: next ${dayWord(day, today, style)}.`,
   'after-event': ({ event, at, days, note }, context) =>
-    `${eventWords[event]} on ${instantWord(at, context.zone, context.today, context.style)}${note ? ` (${note})` : ''}${days > 0 ? `, due ${count(days, 'day')} after it` : ''}.`,
+    `Due ${days > 0 ? `${count(days, 'day')} after` : 'since'} ${eventWords[event].toLowerCase()} on ${instantWord(at, context.zone, context.today, context.style)}${note ? ` (${note})` : ''}.`,
   'every-nth': ({ n, doneSince, action }) => {
-    if (n === 1)
-      return doneSince >= 1 ? `Goes with “${action}”, which was done without it.` : `Goes with “${action}”.`;
-    return `Each ${ordinal(n)} time of “${action}”; ${count(doneSince, 'time')} so far.`;
+    if (n === 1) return doneSince >= 1 ? `Missed when “${action}” was done.` : `Goes with “${action}”.`;
+    return `Every ${ordinal(n)} “${action}”; ${count(doneSince, 'time')} so far.`;
   },
 };
 
@@ -147,14 +147,18 @@ function wearRecord(
   { range, cycles, graded }: Extract<RuleReason, { kind: 'wear' }>,
   { ageDays }: ReasonContext,
 ): string {
-  const age = ageDays === null ? '' : `; ${passed(ageDays)}`;
-  const usual = `usually every ${rangeWord(range.lo, range.hi)}`;
-  if (cycles.length === 0) return `No record of its own yet, ${usual}${age}.`;
+  const every = `usually every ${rangeWord(range.lo, range.hi)}`;
+  const age = (unitFrom: number): string => (ageDays === null ? '' : soFarWord(ageDays, unitFrom));
+  // the answer first, its evidence behind it
+  const told = (first: string, rest: string): string => opening(first === '' ? rest : `${first}; ${rest}`);
+  if (cycles.length === 0) return `${told(age(range.hi), every)}. Nothing learned yet.`;
+  // what was seen is told in days, and what has passed beside it
+  const days = age(0);
   if (graded === 0) {
     const each = daysWord(mean(cycles.map((cycle) => cycle.exposure)));
-    return cycles.length === 1
-      ? `Done once after ${each}, not graded${age}.`
-      : `Done ${count(cycles.length, 'time')}, about every ${each}, never graded${age}.`;
+    const times =
+      cycles.length === 1 ? `done once after ${each}` : `done about every ${each} (${cycles.length} times)`;
+    return `${told(days, times)}, condition not noted.`;
   }
   const recent = cycles.filter((cycle) => cycle.found !== null).slice(-NAMED);
   const neglect = NEGLECT_FACTOR * Math.sqrt(range.lo * range.hi);
@@ -162,15 +166,28 @@ function wearRecord(
     (cycle) => cycle.exposure > neglect && (cycle.found === 'overdue' || cycle.found === 'failed'),
   );
   if (late.length === recent.length) {
-    return `Found ${foundInWords(late.at(-1)?.found ?? 'overdue')} after ${listWord(late.map((cycle) => String(Math.round(cycle.exposure))))} days: that only says it lasts less, ${usual}${age}.`;
+    const after = listWord(late.map((cycle) => String(Math.round(cycle.exposure))));
+    return `${told(days, `already ${foundInWords(late.at(-1)?.found ?? 'overdue')} after ${after} days`)}, so it lasts less. ${opening(every)}.`;
   }
-  const sameWord = recent.every((cycle) => cycle.found === recent[0]?.found);
-  const found = sameWord
-    ? `${foundInWords(recent[0]?.found ?? 'right')} at ${listWord(recent.map((cycle) => String(Math.round(cycle.exposure))))} ${recent.length === 1 && Math.round(recent[0]?.exposure ?? 0) === 1 ? 'day' : 'days'}`
-    : listWord(
-        recent.map((cycle) => `${foundInWords(cycle.found ?? 'right')} at ${daysWord(cycle.exposure)}`),
+  return `${told(days, `found ${foundWord(recent)}`)}.`;
+}
+
+/** "half-way after 40 and 42", "just due after 42, overdue after 45": the days are named where nothing before names them. */
+function foundWord(cycles: readonly { exposure: number; found: Found | null }[]): string {
+  const words = [...new Set(cycles.map((cycle) => foundInWords(cycle.found ?? 'right')))];
+  return words
+    .map((word, i) => {
+      const alike = cycles.filter((cycle) => foundInWords(cycle.found ?? 'right') === word);
+      const isEnd = i === words.length - 1;
+      // only the last one of all carries the noun
+      const after = alike.map(({ exposure }, k) =>
+        (isEnd && k === alike.length - 1) || exposure < 0.5
+          ? daysWord(exposure)
+          : String(Math.round(exposure)),
       );
-  return `Found ${found}${age}.`;
+      return `${word} after ${listWord(after)}`;
+    })
+    .join(', ');
 }
 
 /** A rate this much over or under the usual one is what moves the date. */
@@ -180,9 +197,9 @@ function countedWord(counted: Extract<RuleReason, { kind: 'wear' }>['counted']):
   if (counted === null) return '';
   const { measure, usualPerDay, recentPerDay } = counted;
   const ratio = recentPerDay / usualPerDay;
-  const usual = perDayWord(measure, usualPerDay);
-  if (ratio < RATE_MOVES && ratio > 1 / RATE_MOVES) return ` Counted by ${measureWord(measure)}, ${usual}.`;
-  return ` ${measures[measure].name}: ${perDayWord(measure, recentPerDay)} lately, usually ${usual}, so it comes ${ratio > 1 ? 'sooner' : 'later'}.`;
+  // as ever, it moves nothing
+  if (ratio < RATE_MOVES && ratio > 1 / RATE_MOVES) return '';
+  return ` ${ratio > 1 ? 'Sooner' : 'Later'}: ${measureWord(measure)} ${perDayWord(measure, recentPerDay)} lately, usually ${perDayWord(measure, usualPerDay)}.`;
 }
 
 /** A season under this moves no date worth a word. */
@@ -199,14 +216,6 @@ function perDayWord(measure: MeasureId, perDay: number): string {
   return shown.endsWith('a day') ? shown : `${shown} a day`;
 }
 
-const passed = (ageDays: number): string => {
-  const whole = Math.floor(ageDays);
-  return whole < 1
-    ? 'done today'
-    : whole === 1
-      ? '1 day has passed'
-      : `${whole.toLocaleString('en-GB')} days have passed`;
-};
 const mean = (values: readonly number[]): number =>
   values.reduce((sum, value) => sum + value, 0) / values.length;
 const number = (value: number): string => Math.round(value).toLocaleString('en-GB');
@@ -216,8 +225,8 @@ const ordinal = (n: number): string =>
 /** What a grade says of the life that is used up, in plain terms, from the same edges the engine uses. */
 export const gradeMeaning = {
   'as-new': `less than ${percent(wearEdges[1])} used`,
-  light: 'about half used',
-  right: 'just used up',
+  light: 'about half-way',
+  right: 'just due',
   overdue: 'used up a while ago',
   failed: 'far past its life',
 } as const;

@@ -3,7 +3,9 @@ import type { JobFacts } from '../rules/facts.ts';
 import type { RuleReason } from '../rules/evaluation.ts';
 import { isDueWhenFound } from '../wear/found.ts';
 import { dayOf } from '../time/day.ts';
-import { chanceWord, dayWord, foundInWords, instantWord, rangeWord, type DateStyle } from './words.ts';
+import { eventWords } from '../catalogue/eventKinds.ts';
+import { parameters } from '../water/parameters.ts';
+import { dayWord, foundInWords, instantWord, listWord, rangeWord, type DateStyle } from './words.ts';
 import { measureWord } from '../quantity/measures.ts';
 import { recurrenceWord } from './recurrenceWord.ts';
 import { sayReason, type ReasonContext } from './ruleReason.ts';
@@ -11,8 +13,8 @@ import { sayReason, type ReasonContext } from './ruleReason.ts';
 const stake = {
   A: null,
   B: null,
-  C: 'Livestock is at risk if late',
-  D: 'People or the building are at risk if late',
+  C: 'livestock',
+  D: 'people or the building',
 } as const;
 
 /**
@@ -24,12 +26,12 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   if (plan.state === 'left-off') {
     const since =
       facts.statusSince === null ? '' : ` since ${instantWord(facts.statusSince, facts.zone, today, style)}`;
-    return `Off${since} and never proved running again.`;
+    return `Off${since}; not seen running since.`;
   }
   if (plan.state === 'paused') {
     const since =
       facts.statusSince === null ? '' : ` since ${instantWord(facts.statusSince, facts.zone, today, style)}`;
-    return `Its unit rests${since}${facts.statusReason ? `: ${facts.statusReason}` : ''}; the clock stands.`;
+    return `Paused${since}${facts.statusReason ? `: ${facts.statusReason}` : ''}. These days do not count.`;
   }
   if (plan.state === 'held' && facts.held) {
     return `Put off until ${instantWord(facts.held.until, facts.zone, today, style)}: ${facts.held.reason}.`;
@@ -38,51 +40,63 @@ export function sentenceFor(plan: JobPlan, facts: JobFacts, style: DateStyle): s
   const crossed = plan.rules.find((rule) => 'crossed' in rule.reason && rule.reason.crossed) ?? null;
   const governing = crossed ?? storyOf(plan);
   const reason = governing?.reason;
-  if (!reason && plan.state === 'far-off') return 'Nothing calls for it now.';
-  if (!reason) return 'The hours since the last time are not known: enter a meter reading or a date.';
+  if (!reason && plan.state === 'far-off') return callWord(facts);
+  if (!reason) return 'Hours so far: not known. Enter a meter reading or a date.';
   const context = { ageDays: plan.ageDays, today, zone: facts.zone, style };
 
   const speaks = speaksWithoutAge.has(reason.kind);
   const beside = besideIt(plan, governing, context);
   if (crossed) return sayReason(reason, context) + beside;
-  if (plan.lastDone === null && speaks)
-    return `Nobody knows when this was last done. ${sayReason(reason, context)}`;
+  if (plan.lastDone === null && speaks) return `${sayReason(reason, context)} Last done: not known.`;
   if (plan.lastDone === null && plan.look && !isDueWhenFound(plan.look.found))
-    return `Nobody knows when this was last done; looked at ${instantWord(plan.look.at, facts.zone, today, style)}: ${foundInWords(plan.look.found)}; ${usual(reason)}.`;
-  if (plan.lastDone === null)
-    return `Nobody knows when this was last done; ${usual(reason)}. ${howToKnow(facts)}`;
+    return `Found ${foundInWords(plan.look.found)} on ${instantWord(plan.look.at, facts.zone, today, style)}; ${usual(reason)}. Last done: not known.`;
+  if (plan.lastDone === null) return `Last done: not known; ${usual(reason)}. ${howToKnow(facts)}`;
   if (plan.lastDone.kind === 'rough' && plan.state === 'look-first') {
     const from = dayWord(dayOf(plan.lastDone.from, facts.zone), today, style);
     const to = dayWord(dayOf(plan.lastDone.to, facts.zone), today, style);
     return speaks
       ? `Last done between ${from} and ${to}. ${sayReason(reason, context)}${beside}`
-      : `Last done between ${from} and ${to}; ${usual(reason)}. A look tells.`;
+      : `Last done between ${from} and ${to}; ${usual(reason)}. Look, and log what you find.`;
   }
   if (plan.look && isDueWhenFound(plan.look.found)) {
-    return `Looked at on ${instantWord(plan.look.at, facts.zone, today, style)} and found ${foundInWords(plan.look.found)}: due now.`;
+    return `Due now: found ${foundInWords(plan.look.found)} on ${instantWord(plan.look.at, facts.zone, today, style)}.`;
   }
   const looked = plan.look
-    ? ` Looked at ${instantWord(plan.look.at, facts.zone, today, style)}: ${foundInWords(plan.look.found)}.`
+    ? ` Found ${foundInWords(plan.look.found)} on ${instantWord(plan.look.at, facts.zone, today, style)}.`
     : '';
   const base = sayReason(reason, context) + beside + looked;
   if (plan.state === 'look-first')
-    return `${base} A look can save the work: not before ${plan.jobDay ? dayWord(plan.jobDay, today, style) : 'it is needed'} without one.`;
+    return `${base} Look first, it may keep longer.${plan.jobDay ? ` Without a look: do by ${dayWord(plan.jobDay, today, style)}.` : ''}`;
   const risk = stake[facts.definition.consequence];
-  const comes = plan.earliest && today < plan.earliest ? 'it comes' : 'its day came';
-  const early =
-    risk && plan.jobDay && plan.earliest && plan.jobDay < plan.earliest
-      ? ` ${risk}: ${chanceWord(1 / plan.costRatio)} accepted, so ${comes} before the window.`
-      : '';
+  const isEarly = plan.jobDay && plan.earliest && plan.jobDay < plan.earliest;
+  // what lies far ahead need not be told why it comes early
+  const early = risk && isEarly && plan.state !== 'far-off' ? ` Early: being late risks ${risk}.` : '';
   return base + early;
 }
 
+/** What has to happen first: "Only after a leak." */
+function callWord({ definition: { rules } }: JobFacts): string {
+  const unique = (words: readonly string[]): string => listWord([...new Set(words)], 'or');
+  const events = rules.flatMap((rule) =>
+    rule.kind === 'after-event' ? [eventWords[rule.event].toLowerCase()] : [],
+  );
+  const tests = rules.flatMap((rule) =>
+    rule.kind === 'water-test' ? [parameters[rule.parameter].name.toLowerCase()] : [],
+  );
+  const calls = [
+    ...(events.length > 0 ? [`after ${unique(events)}`] : []),
+    ...(tests.length > 0 ? [`when ${unique(tests)} is out of range`] : []),
+  ];
+  return calls.length === 0 ? 'Not called for now.' : `Only ${calls.join(', or ')}.`;
+}
+
 function howToKnow({ definition: { foundScale, work } }: JobFacts): string {
-  if (foundScale !== 'none') return 'A look tells.';
-  return work === 'replace' ? 'Say when, even roughly.' : 'Do it once and the count starts.';
+  if (foundScale !== 'none') return 'Look, and log what you find.';
+  return work === 'replace' ? 'Enter when, even roughly.' : 'Log it once to start the count.';
 }
 
 /** From this chance of coming first on, the runner-up is named beside the governing rule. */
-const WORTH_NAMING = 0.15;
+const WORTH_NAMING = 1 / 3;
 
 /** A reading that goes nowhere yet is joined to what the records say of the same life: theirs is the story, it stands beside. */
 function storyOf({ governing, rules }: JobPlan): RulePlan | null {
@@ -93,7 +107,7 @@ function storyOf({ governing, rules }: JobPlan): RulePlan | null {
 
 function besideIt(plan: JobPlan, told: RulePlan | null, context: ReasonContext): string {
   const other = plan.governing === told ? plan.second : plan.governing;
-  return other && other.chance >= WORTH_NAMING ? ` Beside it: ${sayReason(other.reason, context)}` : '';
+  return other && other.chance >= WORTH_NAMING ? ` Also: ${sayReason(other.reason, context)}` : '';
 }
 
 /** Reasons that stand on something seen, whatever the age of the part. */

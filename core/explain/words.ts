@@ -13,6 +13,17 @@ export function daysWord(days: number): string {
   return rounded < 1 ? 'under a day' : count(rounded, 'day');
 }
 
+/** "26 days so far": how long since it was last done, in the unit in which its interval is told. */
+export function soFarWord(ageDays: number, unitFrom: number): string {
+  const days = Math.floor(ageDays);
+  if (days < 1) return 'done today';
+  const unit = unitFor(unitFrom);
+  if (days < unit.days || unit.name === 'day') return `${count(days, 'day')} so far`;
+  return `${count(round(ageDays / unit.days), unit.name)} so far`;
+}
+/** At the head of a sentence. */
+export const opening = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** A range of practice in the unit people say: days, weeks, months, years. */
 export function rangeWord(lo: number, hi: number): string {
   const unit = unitFor(hi);
@@ -68,8 +79,8 @@ export function instantWord(at: Instant, zone: string, today: Day, style: DateSt
 
 const foundWord: Record<Found, string> = {
   'as-new': 'as new',
-  light: 'light',
-  right: 'right',
+  light: 'half-way',
+  right: 'just due',
   overdue: 'overdue',
   failed: 'failed',
 };
@@ -78,9 +89,9 @@ export function foundInWords(found: Found): string {
 }
 
 /** "a, b and c". */
-export function listWord(items: readonly string[]): string {
+export function listWord(items: readonly string[], last: 'and' | 'or' = 'and'): string {
   if (items.length <= 1) return items[0] ?? '';
-  return `${items.slice(0, -1).join(', ')} and ${items[items.length - 1] ?? ''}`;
+  return `${items.slice(0, -1).join(', ')} ${last} ${items[items.length - 1] ?? ''}`;
 }
 
 /** "Tue 1 Dec to Tue 8 Dec"; a window of one day is that day. */

@@ -139,7 +139,7 @@ function foundOf(context: RowContext, said: string): Found | null | 'asked' {
   const word = said.toLowerCase().trim();
   if (word === '') return null;
   if (/^[?\-–]+$/.test(word)) {
-    context.draft.flagged.push({ row: context.row, head: said, text: said, why: 'not graded' });
+    context.draft.flagged.push({ row: context.row, head: said, text: said, why: 'condition not noted' });
     return null;
   }
   const own = lookUp(context.mapping.found, word);

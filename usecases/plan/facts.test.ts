@@ -286,12 +286,12 @@ describe('what one job means for another', () => {
     expect(rowOf([...stripped, tested('2026-11-10')])).toMatchObject({
       state: 'far-off',
       recommended: null,
-      sentence: 'Nothing calls for it now.',
+      sentence: 'Only after death, new livestock, outage, biological work or medication.',
     });
     const worked = record('service', 'work', service('2026-11-23', { jobId: 'strip' }));
     const called = rowOf([...stripped, tested('2026-11-10'), worked]);
     expect(called).toMatchObject({ recommended: '2026-11-24', governs: { rule: 'after-event' } });
-    expect(called?.sentence).toContain('Biological work on Mon 23 Nov');
+    expect(called?.sentence).toContain('after biological work on Mon 23 Nov');
     expect(rowOf([...stripped, tested('2026-11-24'), worked])?.recommended).toBeNull();
   });
   test('the side a person takes where keepers differ replaces the catalogue’s figures; own figures stay before it', () => {

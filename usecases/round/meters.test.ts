@@ -147,7 +147,7 @@ describe('what a shift leaves to the next', () => {
     );
     expect(stood).toEqual([
       'Ray pool: Temperature 27.1 °C, band 24 to 26 °C.',
-      `${late.thing}, ${late.action}: past its window.`,
+      `${late.thing}, ${late.action}: likely overdue.`,
       'Readings “Morning” are due.',
     ]);
     const none = shiftStood(evidenceOf(all), { jobs: [], dangers: [], outOfBand: [] }, 'elsewhere', NOW);

@@ -173,7 +173,7 @@ describe('the make-up view', () => {
     expect([Math.floor(days), Math.floor(days) + 1].map((ahead) => addDays(TODAY, ahead))).toContain(
       depletion?.likely,
     );
-    expect(depletion?.sentence).toMatch(/^About 84 % left; 0\.3 % a day by what has passed\.$/);
+    expect(depletion?.sentence).toMatch(/^About 84 % left to use; 0\.3 % a day by use\.$/);
   });
   test('a rejection that falls moves the date of the resin nearer', () => {
     const one = unitHere();

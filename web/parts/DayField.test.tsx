@@ -101,7 +101,7 @@ test('a year that is hardly meant is asked about and then taken', async () => {
 test('the calendar gives a day as well', async () => {
   const onSend = vi.fn();
   const user = await show(<Form first="2026-11-10" onSend={onSend} max={today} />);
-  await user.click(screen.getByRole('button', { name: 'Day: calendar' }));
+  await user.click(screen.getByRole('button', { name: 'Calendar' }));
   await user.click(await screen.findByRole('gridcell', { name: '19' }, { timeout: 20_000 }));
   expect(field().value).toBe('19 Nov 2026');
   await user.click(screen.getByRole('button', { name: 'Send' }));

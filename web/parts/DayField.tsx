@@ -142,7 +142,7 @@ export function DayTimeField({
                 <IconButton
                   edge="end"
                   size="small"
-                  aria-label={`${label}: calendar`}
+                  aria-label="Calendar"
                   onClick={(event) => setCalendarAt(event.currentTarget)}
                 >
                   <CalendarIcon fontSize="inherit" />

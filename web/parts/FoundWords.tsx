@@ -1,4 +1,5 @@
 import { foundGrades, type Found } from '../../core/wear/found.ts';
+import { foundInWords } from '../../core/explain/words.ts';
 import { gradeMeaning } from '../../core/explain/ruleReason.ts';
 import { FoundBar } from '../strip/marks.tsx';
 
@@ -26,7 +27,7 @@ export function FoundWords({
           onClick={() => onChoose(grade)}
         >
           <span className="word">
-            {grade.replace('-', ' ')} <FoundBar found={grade} />
+            {foundInWords(grade)} <FoundBar found={grade} />
           </span>
           <span className="says">{words[i] ?? gradeMeaning[grade]}</span>
         </button>

@@ -28,7 +28,7 @@ export function JobCautions({ jobId, short }: { jobId: string; short?: boolean }
       )}
       {definition.shuts.map((shut) => (
         <p key={shut.what} className="soft">
-          Switches off: {shut.what}. Proved running again by: {shut.provedBy}.
+          Switch off: {shut.what}. Afterwards check: {shut.provedBy}.
         </p>
       ))}
     </div>

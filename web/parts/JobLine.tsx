@@ -120,6 +120,11 @@ export function DateWord({ row, style, short }: { row: PlanRow; style: DateStyle
         )
       ) : (
         <>
+          {state === 'past-window' || when.day === 'now'
+            ? ''
+            : state === 'look-first'
+              ? 'look by '
+              : 'do by '}
           {when.day}, <b>{when.far}</b>
         </>
       )}
@@ -187,7 +192,7 @@ function PhoneLine(props: JobLineProps) {
 /** The strip in words, for readers of screens. */
 function stripLabel(row: PlanRow, style: DateStyle): string {
   const day = (at: string | null) => (at ? writeDay(at, row.today, style) : 'not known');
-  return `${row.target}, ${row.action}: ${stateWords[row.state]}. Last done ${day(row.lastDone)}; window ${day(row.earliest)} to ${day(row.latest)}, likely ${day(row.likely)}; recommended ${day(row.recommended)}.`;
+  return `${row.target}, ${row.action}: ${stateWords[row.state]}. Last done ${day(row.lastDone)}; likely ${day(row.earliest)} to ${day(row.latest)}, even chance by ${day(row.likely)}; do by ${day(row.recommended)}.`;
 }
 
 export function OpenLink({ row }: { row: PlanRow }) {
@@ -206,4 +211,4 @@ export function OpenLink({ row }: { row: PlanRow }) {
 
 /** A date stands, yet it cannot be done: what it waits for. */
 const Waits = ({ blocked }: { blocked: string | undefined }) =>
-  blocked === undefined ? null : <p className="reason late">It waits: {blocked}.</p>;
+  blocked === undefined ? null : <p className="reason late">Blocked: {blocked}.</p>;

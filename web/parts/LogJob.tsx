@@ -53,7 +53,7 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
     <div style={{ display: 'grid', gap: 12 }}>
       {graded ? (
         <>
-          <h3>{mode === 'done' ? 'Done: how was it found?' : 'Only looked: how does it look?'}</h3>
+          <h3>{mode === 'done' ? 'Done. What did you find?' : 'Only looked: how does it look?'}</h3>
           <FoundWords
             words={row.foundWords}
             chosen={found}
@@ -91,7 +91,7 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
         )}
         {!more && graded && mode === 'done' && (
           <button type="button" className="btn2" disabled={pending} onClick={() => void send(null)}>
-            Done, not graded
+            Done, condition not noted
           </button>
         )}
         <button
@@ -99,7 +99,7 @@ export function LogJob({ row, onLogged, extra }: { row: PlanRow; onLogged?: () =
           className="btn2"
           onClick={() => setMore(more ? null : { ...emptyMore(row, here.id), litres })}
         >
-          {more ? 'Less' : 'Another day, more to say'}
+          {more ? 'Less' : 'Another day, more detail'}
         </button>
         {graded && (
           <button type="button" className="btn2" onClick={() => setMode(mode === 'done' ? 'looked' : 'done')}>

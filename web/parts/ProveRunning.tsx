@@ -44,7 +44,7 @@ export function ProveRunning({ componentId, extra }: { componentId: string; extr
             disabled={pending}
             onClick={() => void setStatus('running', `${unit.content.name}: seen running.`)}
           >
-            I saw it running
+            Seen running
           </Button>
         )}
         {asking ? (

@@ -56,7 +56,7 @@ export default function PutOff({ row, onDone }: { row: PlanRow; onDone: () => vo
           Put it off
         </Button>
         <button type="button" className="btn2" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
         {reason.trim() === '' && <span className="soft">A reason is needed: the next person will ask.</span>}
       </div>

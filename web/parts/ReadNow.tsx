@@ -114,7 +114,7 @@ export function ReadNow({
           {questions && asked ? 'Keep them as they are' : 'Keep the readings'}
         </Button>
         <button type="button" className="btn2" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
       </div>
     </form>

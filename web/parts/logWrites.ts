@@ -1,4 +1,5 @@
 import type { Found } from '../../core/wear/found.ts';
+import { foundInWords } from '../../core/explain/words.ts';
 import type { PlanRow } from '../../usecases/plan/plan.ts';
 import type { Write } from '../../contract/work.ts';
 import { creating, type NewIds } from '../api/writing.tsx';
@@ -9,7 +10,7 @@ export type LogMode = 'done' | 'looked' | 'put-off';
 
 /** What the line at the foot says. */
 export function saidFor(row: PlanRow, mode: LogMode, found: Found | null): string {
-  const grade = found ? `, found ${found.replace('-', ' ')}` : '';
+  const grade = found ? `, found ${foundInWords(found)}` : '';
   return mode === 'looked'
     ? `${row.thing}: look logged${grade}.`
     : `${row.thing}: ${row.action} logged${grade}.`;

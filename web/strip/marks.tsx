@@ -84,14 +84,14 @@ const drawings: Record<State, ReactNode> = {
 };
 
 export const stateWords: Record<State, string> = {
-  'left-off': 'left off',
-  'past-window': 'past its window',
-  'in-window': 'in its window',
-  'time-to-do': 'time to do',
+  'left-off': 'still off',
+  'past-window': 'likely overdue',
+  'in-window': 'may be due',
+  'time-to-do': 'time to do it',
   'look-first': 'look first',
   'coming-up': 'coming up',
-  'far-off': 'far off',
-  held: 'held',
+  'far-off': 'later',
+  held: 'put off',
   paused: 'paused',
 };
 

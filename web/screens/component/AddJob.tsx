@@ -47,7 +47,7 @@ export function AddJob({
           Add this job
         </Button>
         <button type="button" className="btn2" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
       </div>
     </div>

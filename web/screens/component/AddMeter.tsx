@@ -67,7 +67,7 @@ export function AddMeter({ component, onDone }: { component: Stored<'component'>
           Add it
         </Button>
         <button type="button" className="btn2" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
       </div>
     </div>

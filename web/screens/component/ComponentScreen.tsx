@@ -5,7 +5,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { JobDefinition } from '../../../core/catalogue/types.ts';
 import { handsWord } from '../../../core/explain/handsWord.ts';
-import { rangeWord } from '../../../core/explain/words.ts';
+import { count, rangeWord } from '../../../core/explain/words.ts';
 import { findKind } from '../../../core/catalogue/index.ts';
 import { catalogueDefinition, definitionsOf, ownKindsOf } from '../../../model/facts/definition.ts';
 import type { PlanRow } from '../../../usecases/plan/plan.ts';
@@ -216,7 +216,7 @@ function JobPage({ row }: { row: PlanRow }) {
           )}
           {explanation && explanation.knowMore.length > 0 && (
             <div style={{ marginTop: 14 }}>
-              <h3>To know more</h3>
+              <h3>For a surer date</h3>
               <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
                 {explanation.knowMore.map((sentence) => (
                   <li key={sentence}>{sentence}</li>
@@ -235,8 +235,8 @@ function JobPage({ row }: { row: PlanRow }) {
             style={dateFormat}
           />
           <p className="soft">
-            Learned from {cycles.filter((cycle) => cycle.days !== null).length} cycles, {row.graded} of them
-            graded.
+            From {count(cycles.filter((cycle) => cycle.days !== null).length, 'time')}, {row.graded} with
+            condition.
             {row.skips > 0 &&
               ` Put off ${row.skips === 1 ? 'once' : `${row.skips} times`} since it was last done.`}
           </p>

@@ -73,7 +73,7 @@ function Meter({ channel, readings }: { channel: Stored<'channel'>; readings: St
       <div style={{ display: 'flex', justifyContent: 'space-between', gap: 12, flexWrap: 'wrap' }}>
         <b>{name}</b>
         <button type="button" className="btn2" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? 'Leave it' : 'Read it now'}
+          {open ? 'Cancel' : 'Read it now'}
         </button>
       </div>
       {last.length === 0 && <p className="soft">Not read yet.</p>}

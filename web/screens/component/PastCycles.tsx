@@ -1,4 +1,5 @@
 import { gradeMeaning } from '../../../core/explain/ruleReason.ts';
+import { foundInWords } from '../../../core/explain/words.ts';
 import type { DateStyle } from '../../../core/explain/words.ts';
 import type { LearnedLife } from '../../../core/planning/explainJob.ts';
 import { daysBetween, type Day } from '../../../core/time/day.ts';
@@ -57,7 +58,7 @@ export function PastCycles({
       height={height}
       viewBox={`0 0 ${width} ${height}`}
       role="img"
-      aria-label={`${life ? `${lifeWord(life)} ` : ''}Past cycles: ${ended.map((cycle) => `${cycle.days} days, ${cycle.found ?? 'not graded'}`).join('; ')}`}
+      aria-label={`${life ? `${lifeWord(life)} ` : ''}Past cycles: ${ended.map((cycle) => `${cycle.days} days, ${cycle.found ?? 'condition not noted'}`).join('; ')}`}
     >
       <defs>
         <pattern id="late" width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -131,8 +132,8 @@ export function PastCycles({
             )}
             <text x={LABEL + plot + 14} y={y + 12}>
               {narrow
-                ? `${days} d, ${cycle.found?.replace('-', ' ') ?? 'no grade'}`
-                : `${days} ${days === 1 ? 'day' : 'days'}, ${cycle.found ? gradeMeaning[cycle.found] : 'not graded'}`}
+                ? `${days} d, ${cycle.found ? foundInWords(cycle.found) : 'condition not noted'}`
+                : `${days} ${days === 1 ? 'day' : 'days'}, ${cycle.found ? gradeMeaning[cycle.found] : 'condition not noted'}`}
             </text>
           </g>
         );

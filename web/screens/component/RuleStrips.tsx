@@ -53,9 +53,8 @@ export function RuleStrips({
         <p className="soft" style={{ alignSelf: 'center' }}>
           {row.earliest && row.latest && row.likely && (
             <>
-              {writeDay(row.earliest, row.today, style)} to {writeDay(row.latest, row.today, style)}, likely{' '}
-              {writeDay(row.likely, row.today, style)}. Tall middle: as likely inside as not; of ten such
-              whole bars about eight hold.
+              {writeDay(row.earliest, row.today, style)} to {writeDay(row.latest, row.today, style)}, even
+              chance by {writeDay(row.likely, row.today, style)}
             </>
           )}
         </p>
@@ -96,15 +95,10 @@ export function RuleStrips({
             )}
           </div>
           <span>
-            {row.rules.length > 1 && (
-              <b>
-                {rule.chance > 0.5 ? 'governs' : rule.chance < 0.02 ? 'hardly ever first' : 'may come first'},{' '}
-                {chanceWord(rule.chance)}
-              </b>
-            )}
+            {row.rules.length > 1 && <b>comes first: {chanceWord(rule.chance)}</b>}
             {rule.likely && (
               <span className="soft">
-                {row.rules.length > 1 ? '; ' : ''}likely {writeDay(rule.likely, row.today, style)}
+                {row.rules.length > 1 ? '; ' : ''}even chance by {writeDay(rule.likely, row.today, style)}
               </span>
             )}
           </span>

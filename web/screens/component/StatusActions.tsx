@@ -29,7 +29,7 @@ const off: Act = {
   to: 'off',
   needsReason: false,
   said: (name) => `${name} is off: it stays first on Today until it is seen running.`,
-  explain: 'It stands first on Today until somebody has seen it running.',
+  explain: 'Stays at the top of Today until seen running.',
 };
 const run: Act = {
   label: 'It runs again',
@@ -132,7 +132,7 @@ export function StatusActions({ component }: { component: Stored<'component'> })
               {asking.label}
             </Button>
             <button type="button" className="btn2" onClick={() => setAsking(null)}>
-              Leave it
+              Cancel
             </button>
           </div>
         </div>

@@ -50,7 +50,7 @@ export function Waiting({
                 <td>
                   <b>{chanceWord(chance)}</b>
                   {chance > acceptedLateness(row.costRatio) && (
-                    <span className="soft"> more than accepted</span>
+                    <span className="soft"> over your {chanceWord(acceptedLateness(row.costRatio))}</span>
                   )}
                 </td>
               </tr>
@@ -60,16 +60,17 @@ export function Waiting({
       )}
       <div style={{ marginTop: 10 }}>
         <Choice
-          label="Accepted"
+          label="Risk you accept"
           value={String(row.costRatio)}
           options={offered.map((ratio) => ({ value: String(ratio), label: chanceWord(1 / ratio) }))}
           onChange={(value) => !pending && choose(Number(value))}
         />
-        <p className="soft" style={{ marginTop: 4 }}>
-          {row.costRatio === usual
-            ? `As for ${consequenceWords[row.consequence as keyof typeof consequenceWords]}.`
-            : `Your own for this job; ${consequenceWords[row.consequence as keyof typeof consequenceWords]} usually accepts ${chanceWord(1 / usual)}.`}
-        </p>
+        {row.costRatio !== usual && (
+          <p className="soft" style={{ marginTop: 4 }}>
+            Your own for this job; usually {chanceWord(1 / usual)} (
+            {consequenceWords[row.consequence as keyof typeof consequenceWords]}).
+          </p>
+        )}
         <ProblemNote error={error} />
       </div>
     </>

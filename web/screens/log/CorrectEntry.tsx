@@ -1,4 +1,5 @@
 import TextField from '@mui/material/TextField';
+import { foundInWords } from '../../../core/explain/words.ts';
 import type { Day } from '../../../core/time/day.ts';
 import { foundGrades, type Found } from '../../../core/wear/found.ts';
 import type { Stored } from '../../../contract/records.ts';
@@ -52,9 +53,9 @@ export function CorrectEntry({
           options={[
             ...foundGrades.map((grade): { value: Found | ''; label: string } => ({
               value: grade,
-              label: grade.replace('-', ' '),
+              label: foundInWords(grade),
             })),
-            ...(record.kind === 'service' ? [{ value: '' as const, label: 'not graded' }] : []),
+            ...(record.kind === 'service' ? [{ value: '' as const, label: 'condition not noted' }] : []),
           ]}
           onChange={(found) => set({ found: found || null })}
         />

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { foundInWords } from '../../../core/explain/words.ts';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -152,7 +153,7 @@ function Line({ entry, open, onOpen }: { entry: LogEntry; open: boolean; onOpen:
             <span className="vis">
               <FoundBar found={entry.found} />{' '}
               <span className="soft" style={{ width: 66 }}>
-                {entry.found?.replace('-', ' ') ?? ''}
+                {entry.found ? foundInWords(entry.found) : ''}
               </span>
             </span>
           ) : null}

@@ -143,7 +143,7 @@ function Invite({ people, onDone }: Props) {
           {isDevice ? 'Make its token' : 'Make the invitation'}
         </Button>
         <button type="button" className="btn2" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
       </div>
     </form>

@@ -148,7 +148,7 @@ function MakeLink({ onDone }: { onDone: () => void }) {
           Make it
         </button>
         <button type="button" className="btn2" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
       </div>
     </form>

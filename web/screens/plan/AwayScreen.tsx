@@ -22,7 +22,7 @@ const parts: { answer: AwayAnswer; title: string; said: string }[] = [
     said: 'it comes due meanwhile, even if it is done before',
   },
   { answer: 'helper', title: 'The helper does', said: 'simple, switches nothing off, hurts nobody' },
-  { answer: 'wait', title: 'May wait', said: 'within what is accepted at the return' },
+  { answer: 'wait', title: 'Can wait', said: 'within what is accepted at the return' },
 ];
 
 /** An absence: what falls due, what runs out, what to do before, what the helper does, what may wait. */

@@ -54,7 +54,7 @@ export function FarAhead({ months }: { months: number }) {
           <i className="block" /> a long job
         </span>
         <span>
-          <i className="pilebefore" /> each on its day
+          <i className="pilebefore" /> not spread
         </span>
         <span>
           <i className="pilethere" /> minutes of the visits of 30 days

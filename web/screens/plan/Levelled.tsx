@@ -19,13 +19,13 @@ export function LevelledFigures({ levelled }: { levelled: readonly Levelled[] })
   const before = levelled.map(({ plan }) => plan.before);
   const now = levelled.map(({ plan }) => plan.now);
   return (
-    <section aria-label="Levelled">
-      <h2>Levelled</h2>
+    <section aria-label="Work spread over visits">
+      <h2>Work spread over visits</h2>
       <table className="figures">
         <thead>
           <tr>
             <th />
-            <th>each on its day</th>
+            <th>not spread</th>
             <th>now</th>
           </tr>
         </thead>
@@ -59,8 +59,8 @@ export function Unplaced({
 }) {
   const all = levelled.flatMap(({ plan }) => plan.unplaced);
   return (
-    <section aria-label="Could not be placed">
-      <h2>Could not be placed</h2>
+    <section aria-label="No visit found">
+      <h2>No visit found</h2>
       {all.length === 0 && <p className="soft">Everything that comes due has its visit.</p>}
       {all.map(({ jobId, why }) => {
         const row = rowOf.get(jobId);

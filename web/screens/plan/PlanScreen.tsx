@@ -72,7 +72,7 @@ export function PlanScreen() {
       </header>
       {plan.jobs.length === 0 ? (
         <p className="datum" style={{ paddingTop: 12 }}>
-          Visits and their jobs will stand here. Describe a tank first.
+          Visits and their jobs will appear here. Describe a tank first.
         </p>
       ) : view === 'weeks' ? (
         <Weeks by={by in groupings ? by : 'place'} />
@@ -230,7 +230,7 @@ function Weeks({ by }: { by: Grouping }) {
       <div ref={foot} className="planfoot datum noprint" data-empty={panel === null || undefined}>
         {panel ?? (
           <section className="planpanel">
-            <h2>Nothing in hand</h2>
+            <h2>No job chosen</h2>
             <p className="soft">
               Choose a job to see why it stands there and what another visit would cost; drag it, or use ← and
               → and Enter. Choose a visit’s minutes to move, split or leave it out. U takes the last move

@@ -189,7 +189,7 @@ const sumRows: { label: string; unit: string; of: (sum: Sum) => number; digits: 
   { label: 'Hands-on hours in 30 days', unit: 'h', of: (sum) => sum.minutes / 60, digits: 1 },
   { label: 'Fullest visit', unit: 'min', of: (sum) => sum.fullestMin, digits: 0 },
   { label: 'Turns late in 30 days, as expected', unit: '', of: (sum) => sum.lateTurns, digits: 1 },
-  { label: 'Could not be placed', unit: '', of: (sum) => sum.unplaced, digits: 0 },
+  { label: 'No visit found', unit: '', of: (sum) => sum.unplaced, digits: 0 },
 ];
 
 function Sums({ a, b, currency }: { a: Sum; b: Sum; currency: string }) {

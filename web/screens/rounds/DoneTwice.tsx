@@ -1,4 +1,5 @@
 import type { Stored } from '../../../contract/records.ts';
+import { foundInWords } from '../../../core/explain/words.ts';
 import { merged } from '../../../usecases/round/merged.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { revising } from '../../api/writing.tsx';
@@ -34,7 +35,7 @@ export function DoneTwice({ here: { round, state, act, pending } }: { here: Roun
                     <span className="soft">
                       {when.kind === 'instant' ? clockIn(zone, Date.parse(when.at)) : ''}
                     </span>{' '}
-                    <FoundBar found={found} /> {found?.replace('-', ' ') ?? 'not graded'}
+                    <FoundBar found={found} /> {found ? foundInWords(found) : 'condition not noted'}
                     {note && `: ${note}`}
                   </li>
                 );
@@ -58,7 +59,8 @@ export function DoneTwice({ here: { round, state, act, pending } }: { here: Roun
                     )
                   }
                 >
-                  {service.content.found?.replace('-', ' ') ?? 'not graded'}, {nameOf(service)}
+                  {service.content.found ? foundInWords(service.content.found) : 'condition not noted'},{' '}
+                  {nameOf(service)}
                 </button>
               ))}
             </span>

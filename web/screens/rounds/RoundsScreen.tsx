@@ -190,7 +190,7 @@ function Neglected({ rows }: { rows: readonly PlanRow[] }) {
           <li key={id} className="rule roundline">
             <b>{name}</b>
             <span>
-              {late} of {all} jobs are past their windows: too much for one visit
+              {late} of {all} jobs are likely overdue: too much for one visit
             </span>
             <Link className="btn2" to={`/rounds/recovery?system=${id}`}>
               Bring it back

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { foundInWords } from '../../../core/explain/words.ts';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -310,9 +311,9 @@ function AllSteps({
   const word = ({ id }: Step): string => {
     const known = here.state.steps.get(id);
     if (known?.conflict.length)
-      return `done; graded ${known.conflict.join(' and ').replaceAll('-', ' ')}: they differ`;
+      return `done; found ${known.conflict.map(foundInWords).join(' and ')}: they differ`;
     const found = stepFound(snapshot, here.state, id);
-    if (known?.state === 'done') return found ? `done, found ${found.replace('-', ' ')}` : 'done';
+    if (known?.state === 'done') return found ? `done, found ${foundInWords(found)}` : 'done';
     return known?.state === 'skipped' ? `skipped: ${known.reason}` : '';
   };
   return (

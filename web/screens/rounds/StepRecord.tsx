@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { foundInWords } from '../../../core/explain/words.ts';
 import { lazy, Suspense, useState } from 'react';
 import type { Step } from '../../../core/planning/round/step.ts';
 import type { Stored } from '../../../contract/records.ts';
@@ -38,7 +39,7 @@ export function StepRecord({
     <div className="form">
       <p>
         Done{at !== undefined && ` at ${clockIn(zone, at)}`}
-        {found && `, found ${found.replace('-', ' ')}`}
+        {found && `, found ${foundInWords(found)}`}
         {isBack && ', and back as it was'}.
       </p>
       {entries.map((service) => (

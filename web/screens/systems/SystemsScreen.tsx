@@ -58,7 +58,7 @@ export function SystemsScreen() {
       </header>
       {all.length === 0 && (
         <p className="datum" style={{ paddingTop: 12 }}>
-          Your tanks will stand here: each with its water, its path and its jobs. Describe the first one.
+          Your tanks will appear here. Describe the first one.
         </p>
       )}
       {found.length > 0 && (
@@ -112,7 +112,7 @@ export function SystemsScreen() {
                     aria-expanded={!folded.includes(site.id)}
                     onClick={() => fold(site.id)}
                   >
-                    {folded.includes(site.id) ? 'Show them' : 'Fold'}
+                    {folded.includes(site.id) ? 'Show' : 'Hide'}
                   </button>
                 )}
               </span>

@@ -18,8 +18,8 @@ export function Leads() {
   if (leads.length === 0) return null;
   const several = snapshot.all('site').length > 1;
   return (
-    <section className="leads" aria-label="Begin ahead">
-      <h2>Begin ahead</h2>
+    <section className="leads" aria-label="Start ahead">
+      <h2>Start ahead</h2>
       <ul className="plain">
         {leads.map((lead) => (
           <Lead
@@ -102,7 +102,7 @@ function Lead({ lead, place }: { lead: LeadStep; place: string | null }) {
           </button>
         ) : (
           <button type="button" className="btn2" disabled={pending} onClick={() => void begin()}>
-            It is begun
+            Mark as started
           </button>
         )}
       </span>

@@ -199,9 +199,9 @@ const titles: Record<GroupId, string> = {
   walk: 'Walk round and look',
   now: 'Do today',
   'next-visit': 'By the next visit',
-  later: 'May wait',
+  later: 'Can wait',
   far: 'Far off',
-  resting: 'Held and resting',
+  resting: 'Put off or paused',
 };
 
 /** Heights of a line before it was seen. */
@@ -249,7 +249,7 @@ function GroupOfJobs({
     group.id === 'next-visit' && nextVisit
       ? `By ${nextVisit}`
       : group.id === 'now' && place && place.visit !== today
-        ? 'Due now'
+        ? 'Do first'
         : titles[group.id];
   const shown = open || group.rows.some((row) => row.jobId === chosen);
   return (
@@ -274,16 +274,11 @@ function GroupOfJobs({
           )}
         </div>
         <span className="soft">
-          {group.id === 'left-off'
-            ? 'see it running, or say why it rests'
-            : group.id === 'walk'
-              ? looksAndMinutes(group.rows)
-              : jobsAndMinutes(group.rows)}
           {group.id !== 'left-off' && (
             <>
-              {' '}
+              {group.id === 'walk' ? looksAndMinutes(group.rows) : jobsAndMinutes(group.rows)}{' '}
               <button type="button" className="pick" aria-expanded={shown} onClick={() => setOpen(!open)}>
-                {shown ? 'Fold' : 'Show them'}
+                {shown ? 'Hide' : 'Show'}
               </button>
               {!shown && group.rows.some((row) => row.state === 'past-window') && (
                 <span className="late" style={{ display: 'block' }}>
@@ -389,7 +384,7 @@ function NothingYet() {
       </header>
       <div className="datum" style={{ paddingTop: 20, display: 'grid', gap: 16, maxWidth: 560 }}>
         <p style={{ fontSize: 19, lineHeight: '26px' }}>
-          The day’s work will stand here: a date, a window and a reason for every part that wears.
+          Your jobs will appear here, each with a date and a reason.
         </p>
         <div>
           <Button component={Link} to="/describe" variant="contained">

@@ -35,8 +35,8 @@ export function WaterAlarm({ plan, today }: { plan: Plan; today: string }) {
               <b>
                 {one.systemName}: {parameterWord(one.parameter)} {show(one.parameter, one.value)}
               </b>
-              , {writeDay(one.day, today, setting.dateFormat)}, {relativeWord(one.day, today)}. Stop feeding
-              and aerate; this comes before the plan.
+              , {writeDay(one.day, today, setting.dateFormat)}, {relativeWord(one.day, today)}. Do this first:
+              stop feeding and aerate.
             </span>
             <Link className="btn2" to={`/water?system=${one.systemId}`}>
               How much to change

@@ -12,7 +12,7 @@ import { WaterMark } from '../../strip/waterMarks.tsx';
 
 const LATE_BY_DAYS = 2;
 
-/** Water out of its band, and what was not tested for too long, by system. */
+/** Water out of range, and what was not tested for too long, by system. */
 export function WaterFoot({ plan }: { plan: Plan }) {
   const setting = useSetting();
   const never = plan.waters.filter((one) => one.lastDay === null);
@@ -28,7 +28,7 @@ export function WaterFoot({ plan }: { plan: Plan }) {
   return (
     <div className="footcols">
       <section>
-        <h3>Water out of its band</h3>
+        <h3>Water out of range</h3>
         {plan.outOfBand.length === 0 && <p className="soft">{nothingOutWord(together(plan.waters))}</p>}
         <ul className="plain">
           {plan.outOfBand.map((one) => (

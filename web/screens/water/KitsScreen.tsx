@@ -113,7 +113,7 @@ function Kits({ system, asked }: { system: Stored<'system'>; asked: string | nul
                     )
                   }
                 >
-                  Put away
+                  Stop using
                 </button>
               </span>
               {open === kit.id && (
@@ -187,7 +187,7 @@ function Solutions({ system }: { system: Stored<'system'> }) {
                     )
                   }
                 >
-                  Put away
+                  Stop using
                 </button>
               </span>
               {open === solution.id && (

@@ -120,7 +120,7 @@ export function ProgrammePanel({ system, onDone }: { system: Stored<'system'>; o
           {programme ? `Follow ${programme.name.toLowerCase()}` : 'Save without a programme'}
         </Button>
         <button type="button" className="btn2" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
       </div>
     </section>

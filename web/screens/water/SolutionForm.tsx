@@ -200,10 +200,10 @@ export function SolutionForm({
           variant="contained"
           disabled={pending || (solution ? mlPerDay === null : perMl === null || name.trim() === '')}
         >
-          {solution ? 'Keep the dose' : 'Keep it'}
+          Save
         </Button>
         <Button variant="text" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </form>

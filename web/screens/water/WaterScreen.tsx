@@ -42,7 +42,7 @@ export function WaterScreen() {
           <h1>Water</h1>
         </header>
         <p className="datum" style={{ paddingTop: 12 }}>
-          Tests will stand here, judged against the bands of each system. Describe a tank first.
+          Tests will appear here, judged against each system’s target ranges. Describe a tank first.
         </p>
       </main>
     );

@@ -23,7 +23,7 @@ export function MakeUpScreen() {
         <header className="head">
           <h1>Make-up water</h1>
         </header>
-        <p className="datum">Describe a tank first: its make-up unit, drum and top-off will stand here.</p>
+        <p className="datum">Its make-up unit, drum and top-off will appear here. Describe a tank first.</p>
       </main>
     );
   return (

@@ -96,7 +96,7 @@ export function UnitFiguresForm({ unit, onDone }: { unit: Stored<'component'>; o
           Keep the figures
         </Button>
         <button type="button" className="btn2" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
       </div>
     </form>
