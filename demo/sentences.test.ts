@@ -13,7 +13,7 @@ const explained = rows.flatMap((row) => state.explain(row.jobId) ?? []);
 
 const MONTH = 'Jan|Feb|Mar|Apr|May|June?|July?|Aug|Sept?|Oct|Nov|Dec(?:ember)?';
 const UNIT =
-  '%|points|h|L|mL|g|mg\\/L|ppt|°C|dKH|kPa|bar|ppm|L\\/h|mV|m|pH|day|days|week|weeks|month|months|year|years|minutes?|times?|tests?|readings?|cycles?|of|metres|mbar|µS\\/cm';
+  '%|points|h|L|mL|g|mg\\/L|ppt|°C|dKH|kPa|bar|ppm|L\\/h|mV|m|pH|day|days|week|weeks|month|months|year|years|minutes?|times?|entry|entries|tests?|readings?|cycles?|of|metres|mbar|µS\\/cm';
 /** What is left of a sentence when dates, chances, ranges, lists and names are taken out of it. */
 function bareNumbers(sentence: string): string[] {
   const rest = sentence
