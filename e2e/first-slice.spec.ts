@@ -11,7 +11,7 @@ test('an empty database: describe a tank, see its date and reason, log a change,
   await expect(sock).toContainText('Done today; usually every 3 to 7 days. Nothing learned yet.');
   await sock.getByRole('button', { name: /swap and wash/ }).click();
   await sock.getByRole('button', { name: /^half-way/ }).click();
-  await expect(page.getByRole('status')).toContainText('swap and wash logged, found light');
+  await expect(page.getByRole('status')).toContainText('swap and wash logged, found half-way');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('status')).toContainText('Undone');
 });

@@ -82,7 +82,7 @@ test('only looked: graded, nothing reset; then undone', async ({ page, server })
   await expect(page.getByRole('status')).toContainText('look logged');
   const looked = await planned(server.address);
   expect(daysFromToday(looked.lastDone)).toBe(-6);
-  expect(looked.sentence).toContain('Looked at');
+  expect(looked.sentence).toContain('Found half-way on');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('status')).toContainText('Undone');
   expect(await countOf(server.address, 'look')).toBe(0);
@@ -111,7 +111,7 @@ test('more to say: another day, half of it, a note and a picture; then corrected
   await expect(job.getByAltText('sock.png')).toBeVisible();
   await job.getByRole('button', { name: /^just due/ }).click();
   await job.getByRole('button', { name: 'Log it done' }).click();
-  await expect(page.getByRole('status')).toContainText('logged, found right');
+  await expect(page.getByRole('status')).toContainText('logged, found just due');
   await page.goto(`${server.address}/log`);
   const line = page.getByRole('button', { name: /swap and wash, 50 % of it/ });
   await expect(line).toContainText('only the left one');
@@ -135,7 +135,9 @@ test('put off with a reason: held, and said why', async ({ page, server }) => {
   const job = page.locator('li.job').first();
   await job.getByRole('button', { expanded: false }).first().click();
   await job.getByRole('button', { name: 'Put it off' }).click();
-  await expect(job.getByRole('button', { name: 'Put it off' })).toBeDisabled();
+  await job.getByRole('button', { name: 'Put it off' }).click();
+  await expect(job.getByText('The reason is missing.')).toBeVisible();
+  await expect(job.getByLabel('Reason')).toBeFocused();
   await job.getByLabel('Reason').fill('new socks are coming');
   await job.getByRole('button', { name: 'Put it off' }).click();
   await expect(page.locator('li.job').first()).toContainText('new socks are coming');

@@ -138,11 +138,11 @@ test('an event that starts wear anew is added and moves the window', async ({ pa
   });
   const before = await planned(server.address);
   await page.goto(`${server.address}/log?system=${system}&add=1`);
-  await page.getByRole('button', { name: 'Another feed' }).click();
+  await page.getByRole('button', { name: 'Feed changed' }).click();
   await page.getByLabel('In your words').fill('twice the pellets');
   await page.getByRole('button', { name: 'Yes, older records count little' }).click();
   await page.getByRole('button', { name: 'Add the event' }).click();
-  await expect(page.getByRole('button', { name: /Another feed/ }).last()).toContainText('twice the pellets');
+  await expect(page.getByRole('button', { name: /Feed changed/ }).last()).toContainText('twice the pellets');
   const after = await planned(server.address);
   expect(after.likely < before.likely).toBe(true);
   expect(after.lastDone).toBe(daysAgo(8));
@@ -178,5 +178,5 @@ test('dates renew at the site’s midnight, and a second window follows a change
   await other.goto(`${server.address}/components/${sock}`);
   await other.getByRole('button', { name: /Log it done/ }).click();
   await other.getByRole('button', { name: /^half-way/ }).click();
-  await expect(page.locator('li.job').first()).toContainText('Found light at 4 days');
+  await expect(page.locator('li.job').first()).toContainText('found half-way after 4 days');
 });

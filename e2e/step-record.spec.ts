@@ -17,9 +17,9 @@ test('a step that is done opens its entry, to be corrected; it is never logged t
   const services = () => contents<{ found: string | null; note: string }>(server.address, 'service');
   await expect.poll(async () => (await services()).length).toBe(2);
 
-  await page.getByRole('button', { name: /Filter sock.*swap.*done, found right/ }).click();
+  await page.getByRole('button', { name: /Filter sock.*swap.*done, found just due/ }).click();
   const step = page.locator('.current');
-  await expect(step).toContainText('found right');
+  await expect(step).toContainText('found just due');
   await expect(page.locator('.found button')).toHaveCount(0);
   await step.getByRole('button', { name: 'Correct the entry' }).click();
   await step.getByRole('button', { name: 'overdue' }).click();

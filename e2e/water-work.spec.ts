@@ -82,7 +82,7 @@ test('the demo’s failing membrane is found by the source finder, and a check s
     .locator('.verdict', { hasText: 'Phosphate' })
     .getByRole('link', { name: 'Where does it come from?' })
     .click();
-  await expect(page.getByText(/a day more phosphate comes in than in the weeks before/)).toBeVisible();
+  await expect(page.getByText(/Phosphate comes in faster: .* a day more than before/)).toBeVisible();
   const candidates = page
     .getByLabel('Candidates')
     .getByRole('listitem')
@@ -170,7 +170,7 @@ test('a unit’s resin date moves when the rejection falls, and the next water s
   await page.getByRole('button', { name: 'Its figures and prices' }).click();
   await page.getByLabel('Resin', { exact: true }).fill('1.25');
   await page.getByLabel('Its capacity').fill('0.55');
-  await page.getByRole('button', { name: 'Keep the figures' }).click();
+  await page.getByRole('button', { name: 'Save the figures' }).click();
   const stage = page.locator('.stages li.job', { hasText: 'Resin' });
   await expect(stage).toContainText(
     /5 % used up by what has passed; 36\d days left at 9 ppm behind the membrane/,

@@ -290,7 +290,7 @@ describe('whether it worked', () => {
         [1, 0.06],
       ]),
     ).toMatch(
-      /^Back in its band since .*: 0\.15 mg\/L \(2 tests\) before, 0\.07 mg\/L \(2 tests\) after, give or take 0\.01\d mg\/L\. Done for it: Phosphate reactor, replace the charge \(.*\); 25 minutes of work\. Closed\.$/,
+      /^Back in its band since .*: 0\.15 mg\/L \(2 tests\) before, 0\.07 mg\/L \(2 tests\) after \(± 0\.01\d mg\/L\)\. Done for it: Phosphate reactor, replace the charge \(.*\); 25 minutes of work\. Closed\.$/,
     ));
   test('one that brought nothing sends to the cause', () =>
     expect(

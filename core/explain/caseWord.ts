@@ -10,7 +10,7 @@ export function caseWord(parameter: ParameterId, one: WaterCase, style: VerdictS
   const level = ({ value, tests }: Level): string =>
     `${style.show(parameter, value)} (${count(tests, 'test')})`;
   const compared = after
-    ? `${level(before)} before, ${level(after)} after, give or take ${style.difference(parameter, Math.hypot(before.error, after.error))}`
+    ? `${level(before)} before, ${level(after)} after (± ${style.difference(parameter, Math.hypot(before.error, after.error))})`
     : `${level(before)} before`;
   const day = (days: number): string =>
     dayWord(addDays(style.today, Math.ceil(days)), style.today, style.date);

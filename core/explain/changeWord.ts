@@ -36,7 +36,7 @@ export function changeSentences(change: SystemChange, style: AmountStyle): strin
   ];
   if (litres < neededL - 0.05)
     said.push(
-      `${style.litres(neededL)} were wanted${stages.count > 1 ? ' for this stage' : ''}: the store does not hold more.`,
+      `${style.litres(neededL)} wanted${stages.count > 1 ? ' for this stage' : ''}; the store has no more.`,
     );
   if (stages.count > 1)
     said.push(
@@ -66,7 +66,7 @@ export function storeOrders(store: StorePreparation, style: AmountStyle): string
   const orders: string[] = [];
   if (store.saltKg !== null && store.towardsPpt !== null)
     orders.push(
-      `Dissolve ${formatNumber(store.saltKg, 2)} kg of dry salt: to ${style.show('salinity', store.towardsPpt)}. A mix holds water: its label and the instrument decide. Then ${MIXING_HOURS} h until it is clear and steady.`,
+      `Dissolve ${formatNumber(store.saltKg, 2)} kg of dry salt: to ${style.show('salinity', store.towardsPpt)}. Salt mixes contain water: go by label and reading. Then ${MIXING_HOURS} h until it is clear and steady.`,
     );
   if (store.byC !== null && store.towardsC !== null)
     orders.push(

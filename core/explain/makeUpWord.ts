@@ -74,7 +74,7 @@ function resinWord(
       days > 0
         ? `${count(days, 'day')} left at ${formatNumber(behindMembrane?.value ?? 0, 0)} ppm behind the membrane`
         : 'nothing left'
-    }. An upper bound: carbon dioxide and silica use it unseen.`;
+    }. At most: carbon dioxide and silica use more, unseen.`;
   }
   const missing = [
     figures.resinL === null || figures.resinEqPerL === null ? 'its litres and capacity' : '',

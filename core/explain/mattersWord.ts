@@ -30,7 +30,7 @@ export function mattersWord(matters: Matters, next?: NextLook | null): string {
 const SOON_HOURS = 24;
 function lookWord(matters: Matters, next: NextLook | null): string {
   if (matters.kind === 'never') return '';
-  if (next === null) return ' No visit day is set: nobody is sure to look.';
+  if (next === null) return ' No visit day set: nobody may notice.';
   if (matters.kind === 'hours' && matters.hours < next.inHours)
     return ` Nobody is due here before ${next.day}: see to it first.`;
   return matters.kind === 'not-known' && next.inHours > SOON_HOURS

@@ -16,19 +16,19 @@ export function placementWord(reason: PlacementReason, names: PlacementNames): s
     case 'pinned':
       return 'Wanted at this visit by a person.';
     case 'best':
-      return 'No visit suits its day better.';
+      return 'Best visit for its date.';
     case 'full':
-      return `${names.day(reason.visit)} suits its day better and has no room for it.`;
+      return `${names.day(reason.visit)} would be better, but is full.`;
     case 'not-possible':
-      return `${names.day(reason.visit)} suits its day better; it cannot be done then: hands, a permit, put off, or too soon after other work.`;
+      return `${names.day(reason.visit)} would be better, but it cannot be done then: hands, a permit, put off, or too soon after other work.`;
     case 'apart':
-      return `${names.day(reason.visit)} suits its day better, too near to: ${names.job(reason.other)}.`;
+      return `${names.day(reason.visit)} would be better, but is too near to: ${names.job(reason.other)}.`;
     case 'shares':
       return reason.others.length > SHARERS_NAMED
-        ? `One set-up serves it and ${count(reason.others.length, 'other job')}.`
-        : `One set-up serves it and ${listWord(reason.others.map(names.job))}.`;
+        ? `Shares its set-up with ${count(reason.others.length, 'other job')}.`
+        : `Shares its set-up with ${listWord(reason.others.map(names.job))}.`;
     case 'saves-visit':
-      return `Alone on ${names.day(reason.visit)} it would ask for a visit more.`;
+      return `On ${names.day(reason.visit)} it would need an extra visit.`;
     case 'later-turns':
       return `Its later turns fall better than from ${names.day(reason.visit)}.`;
   }

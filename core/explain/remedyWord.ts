@@ -44,7 +44,7 @@ const say: Say = {
     wontFix: SOURCE,
   }),
   'new-water-holds-it': ({ parameter, newWater }, { show }) => ({
-    order: 'Look at the new water first',
+    order: 'Fix the new water first',
     because: `It holds ${show(parameter, newWater)} of ${parameterWord(parameter)}: changes cannot bring it down.`,
     wontFix: null,
   }),
@@ -97,7 +97,7 @@ const say: Say = {
   }),
   'daily-dose': ({ parameter, advice, days, solution }, { difference }) => {
     const { holding, within, change } = advice;
-    const use = `Use is ${difference(parameter, holding)} a day, give or take ${difference(parameter, within)}, from ${count(Math.round(days), 'day')} of tests.`;
+    const use = `Holds the level: use ${difference(parameter, holding)} a day (± ${difference(parameter, within)}) over ${count(Math.round(days), 'day')} of tests.`;
     if (!change)
       return {
         order: 'Leave the daily dose alone',

@@ -197,8 +197,7 @@ function countedWord(counted: Extract<RuleReason, { kind: 'wear' }>['counted']):
   if (counted === null) return '';
   const { measure, usualPerDay, recentPerDay } = counted;
   const ratio = recentPerDay / usualPerDay;
-  // as ever, it moves nothing
-  if (ratio < RATE_MOVES && ratio > 1 / RATE_MOVES) return '';
+  if (ratio < RATE_MOVES && ratio > 1 / RATE_MOVES) return ` Counted by ${measureWord(measure)}.`;
   return ` ${ratio > 1 ? 'Sooner' : 'Later'}: ${measureWord(measure)} ${perDayWord(measure, recentPerDay)} lately, usually ${perDayWord(measure, usualPerDay)}.`;
 }
 

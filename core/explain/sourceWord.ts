@@ -1,7 +1,7 @@
 import { formatNumber } from '../quantity/quantities.ts';
 import type { SourceFinding } from '../diagnosis/findSource.ts';
 import type { Amount, Nutrient, SourceReason, Supply } from '../diagnosis/sources/types.ts';
-import { count } from './words.ts';
+import { count, opening } from './words.ts';
 
 export interface SourceStyle {
   /** A concentration of the nutrient with its unit. */
@@ -59,7 +59,7 @@ export function explainsWord(brings: Amount | null, toExplain: number): string {
   if (brings === null) return 'how much it brings is not known';
   if (brings.most >= toExplain) return `can explain all of the ${amount(toExplain)} a day`;
   return brings.most < 0.02 * toExplain
-    ? 'explains next to nothing of it'
+    ? 'accounts for almost none'
     : `can explain up to ${amount(brings.most)} of the ${amount(toExplain)} a day`;
 }
 
@@ -80,16 +80,13 @@ export function findingSentences(
   const basis = `By ${count(supply.tests, 'test')} in ${count(Math.round(supply.days), 'day')}: ${stays}, ${carried}.`;
   if (asks === 'rise')
     return [
-      `${amount(toExplain)} a day more ${nutrient} comes in than in the weeks before, give or take ${amount(within)}.`,
+      `${opening(nutrient)} comes in faster: ${amount(toExplain)} a day more than before (± ${amount(within)}).`,
       basis,
     ];
   if (asks === 'supply')
     return [
-      `${amount(toExplain)} a day of ${nutrient} comes in, give or take ${amount(within)}; no more than in the weeks before.`,
+      `${amount(toExplain)} a day of ${nutrient} comes in (± ${amount(within)}), no more than before.`,
       basis,
     ];
-  return [
-    `The tests cannot tell that more ${nutrient} comes in than goes out: give or take ${amount(within)} a day.`,
-    basis,
-  ];
+  return [`No clear inflow of ${nutrient}: test error is ± ${amount(within)} a day.`, basis];
 }

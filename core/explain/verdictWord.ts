@@ -52,9 +52,9 @@ function trendSentence(
   if (!latest) return null;
   switch (trend.kind) {
     case 'not-known':
-      return `Trend not known yet: ${count(trend.readings, 'test')} of the ${trend.needed} it takes.`;
+      return `No trend yet: ${trend.readings} of ${count(trend.needed, 'test')}.`;
     case 'steady':
-      return `No trend in ${count(trend.readings, 'test')} that the tests’ own error would not explain.`;
+      return `No clear trend in ${count(trend.readings, 'test')}.`;
     case 'rising':
     case 'falling': {
       const slope = `${trend.kind === 'rising' ? 'Rising' : 'Falling'} ${difference(parameter, Math.abs(trend.perWeek))} a week`;
@@ -77,9 +77,8 @@ function weekSentence(
   { difference }: VerdictStyle,
 ): string | null {
   if (!week) return null;
-  const moved = `${difference(parameter, Math.abs(week.change))} ${week.change >= 0 ? 'up' : 'down'} since the test ${count(Math.round(week.days), 'day')} before`;
-  if (week.withinError)
-    return `${moved}: within the two tests’ error (± ${difference(parameter, 2 * error)}).`;
+  const moved = `${difference(parameter, Math.abs(week.change))} ${week.change >= 0 ? 'up' : 'down'} in ${count(Math.round(week.days), 'day')}`;
+  if (week.withinError) return `${moved}: within test error (± ${difference(parameter, 2 * error)}).`;
   if (week.usual === null) return `${moved}.`;
   const usual = `usually ${difference(parameter, Math.abs(week.usual))} ${week.usual >= 0 ? 'up' : 'down'}`;
   return `${moved}; ${usual}${week.unusual ? '. That is unusual: look for a cause' : ''}.`;
@@ -91,8 +90,8 @@ function doubtSentence(
 ): string | null {
   if (!doubtful) return null;
   const value = style.show(parameter, doubtful.point.value);
-  const instead = latest ? `Judged by the last one without a doubt.` : 'Nothing is judged by it.';
-  return `${value} is in doubt: ${doubtWord(doubtful.doubt, parameter, style)}. ${instead}`;
+  const instead = latest ? 'Using the last test not in doubt.' : 'Nothing else to judge by.';
+  return `${value} not counted: ${doubtWord(doubtful.doubt, parameter, style)}. ${instead}`;
 }
 
 /** Why an instrument is not trusted. */
@@ -118,8 +117,8 @@ export function doubtWord(
 export const verdictWords: Record<Verdict | 'untested', string> = {
   above: 'above',
   below: 'below',
-  'near-high': 'near the top',
-  'near-low': 'near the bottom',
+  'near-high': 'near its upper edge',
+  'near-low': 'near its lower edge',
   'in-band': 'in band',
   'no-band': 'no band set',
   stripped: 'none left: too little',

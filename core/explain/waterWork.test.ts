@@ -63,7 +63,7 @@ describe('a change in words', () => {
     expect(changeOrder(change, style)).toBe('Change 100 L, stage 1 of 2');
     const said = changeSentences(change, style).join(' ');
     expect(said).toContain('20 % of the true water; the level falls by 10.0 cm.');
-    expect(said).toContain('146 L were wanted for this stage: the store does not hold more.');
+    expect(said).toContain('146 L wanted for this stage; the store has no more.');
     expect(said).toContain('250 L in 2 stages, 3 days or more apart');
     expect(said).toMatch(/It drains in \d+ minutes\./);
   });
@@ -95,20 +95,20 @@ describe('a source in words', () => {
   test('what there is to explain, and never more', () => {
     const facts = simulateNothing('phosphate');
     const [first, basis] = findingSentences(findSource(facts, []), 'phosphate', facts.supply);
-    expect(first).toBe('3 mg a day more phosphate comes in than in the weeks before, give or take 0.7 mg.');
+    expect(first).toBe('Phosphate comes in faster: 3 mg a day more than before (± 0.7 mg).');
     expect(basis).toBe('By 5 tests in 28 days: 2 mg a day stay in the water, changes carry out 2 mg.');
     const steady = {
       ...facts,
       supply: { ...facts.supply, supply: 1, stays: 0, before: { supply: 1, error: 0.2 } },
     };
     expect(findingSentences(findSource(steady, []), 'phosphate', steady.supply)[0]).toContain(
-      'no more than in the weeks before',
+      'no more than before',
     );
     expect(explainsWord({ least: 1, likely: 2, most: 4 }, 10)).toBe(
       'can explain up to 4 mg of the 10 mg a day',
     );
     expect(explainsWord({ least: 1, likely: 20, most: 40 }, 10)).toBe('can explain all of the 10 mg a day');
-    expect(explainsWord({ least: 0, likely: 0, most: 0 }, 10)).toBe('explains next to nothing of it');
+    expect(explainsWord({ least: 0, likely: 0, most: 0 }, 10)).toBe('accounts for almost none');
     expect(explainsWord(null, 10)).toContain('not known');
     expect([0.42, 12.4, 1234].map(milligramsWord)).toEqual(['0.4 mg', '12 mg', '1.2 g']);
   });

@@ -256,7 +256,8 @@ function howToKnowMore({ facts, plan, at, planWith }: ExplainContext): KnowMore[
     const ifFound = (found: Found): Day | null =>
       planWith({ ...facts, looks: [...facts.looks, { at, found }] }).jobDay;
     const look = { kind: 'look' as const, ifLight: ifFound('light'), ifRight: ifFound('right') };
-    if (look.ifLight !== plan.jobDay || look.ifRight !== plan.jobDay) more.push(look);
+    // whatever it finds, the same day: then it tells nothing
+    if (look.ifLight !== look.ifRight) more.push(look);
   }
   return more;
 }

@@ -143,7 +143,7 @@ describe('doubt about an instrument', () => {
     expect(found.verdict).toBe('in-band');
     expect(found.latest?.value).toBe(8.1);
     expect(verdictSentences(found, style)[0]).toBe(
-      '8.61 mg/L is in doubt: pH probe differs from the kit by 0.5 mg/L and last agreed 30 days ago; clean and calibrate it before acting. Judged by the last one without a doubt.',
+      '8.61 mg/L not counted: pH probe differs from the kit by 0.5 mg/L and last agreed 30 days ago; clean and calibrate it before acting. Using the last test not in doubt.',
     );
   });
   test('calibrating it starts anew', () => {

@@ -13,7 +13,7 @@ const visit = (some: Partial<CalendarVisit>): CalendarVisit => ({
     {
       ...{ thing: 'Filter socks', system: 'Staghorn trough', action: 'hot-water jet', look: false },
       ...{ earliest: '2026-11-26', latest: '2026-12-04', sentence: 'Found right at 6 days; 7 have passed.' },
-      why: 'No visit suits its day better.',
+      why: 'Best visit for its date.',
     },
   ],
   ...some,
@@ -35,7 +35,7 @@ describe('visits as iCalendar', () => {
     expect(event?.location).toBe('Workshop');
     expect(event?.summary).toBe('Workshop: one job, about 150 min');
     expect(event?.description).toBe(
-      'Filter socks, hot-water jet (Staghorn trough). Window Thu 26 Nov to Fri 4 Dec. Found right at 6 days; 7 have passed. No visit suits its day better.',
+      'Filter socks, hot-water jet (Staghorn trough). Window Thu 26 Nov to Fri 4 Dec. Found right at 6 days; 7 have passed. Best visit for its date.',
     );
   });
   test('clocks changed, another continent, a leap day: always the same local hour', () => {

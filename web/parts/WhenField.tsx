@@ -39,7 +39,7 @@ export function WhenField({
     else onChange({ kind: 'rough', ...monthAround(local?.day ?? today, today) });
   };
   return (
-    <div className="actions" style={{ gap: 12 }}>
+    <div className="actions" style={{ gap: 12, alignItems: 'flex-start' }}>
       <Choice
         label={label}
         hideLabel={hideLabel ?? false}

@@ -66,6 +66,6 @@ test('it is stricter where nobody looks before it matters', () => {
   expect(mattersWord(matters, { inHours: 60, day: 'Sat 28 Nov' })).toBe(
     'It starts to matter within 14 h. Nobody is due here before Sat 28 Nov: see to it first.',
   );
-  expect(mattersWord(matters, null)).toContain('No visit day is set: nobody is sure to look.');
+  expect(mattersWord(matters, null)).toContain('No visit day set: nobody may notice.');
   expect(mattersWord({ kind: 'never' }, null)).not.toContain('Nobody');
 });

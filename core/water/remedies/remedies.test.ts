@@ -189,7 +189,7 @@ test.each<[Remedy, string]>([
   [{ kind: 'stop-dosing', parameter: 'calcium', daysToBand: 5.2 }, 'Dose no more calcium'],
   [{ kind: 'stripped', parameter: 'phosphate', stop: ['the pellets'] }, 'Take out less phosphate'],
   [{ kind: 'measure-the-vessel', parameter: 'nitrate' }, 'Measure the vessel'],
-  [{ kind: 'new-water-holds-it', parameter: 'nitrate', newWater: 25 }, 'Look at the new water first'],
+  [{ kind: 'new-water-holds-it', parameter: 'nitrate', newWater: 25 }, 'Fix the new water first'],
   [
     { kind: 'ammonia', unionisedMgL: null, sharePercent: null, changeLitres: null, result: null },
     'Change half the water now',

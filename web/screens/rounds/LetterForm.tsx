@@ -1,15 +1,12 @@
 import TextField from '@mui/material/TextField';
-import Button from '@mui/material/Button';
 import SignaturePad from 'signature_pad';
 import { useEffect, useRef, useState } from 'react';
-import type { RecordContent } from '../../../contract/records.ts';
+import type { RecordContent, Stored } from '../../../contract/records.ts';
 import { useClock, useSetting, useSnapshot } from '../../api/data.ts';
-import { revising } from '../../api/writing.tsx';
+import { NumberAt, TextAt } from '../../forms/fields.tsx';
+import { RecordForm } from '../../forms/RecordForm.tsx';
+import { useRecordForm } from '../../forms/useRecordForm.ts';
 import { Choice } from '../../parts/Choice.tsx';
-import { NumberField } from '../../parts/NumberField.tsx';
-import { ProblemNote } from '../../parts/ProblemNote.tsx';
-import { useKept } from '../../parts/useKept.ts';
-import { useSend } from '../../parts/useSend.ts';
 
 type Letter = NonNullable<RecordContent<'round'>['letter']>;
 const empty: Letter = { remark: '', hours: true, price: null, signature: null };
@@ -19,70 +16,53 @@ const HEIGHT = 200;
 /** What is said to the client: a remark, whether hours are told, a price, a signature on the screen. */
 export default function LetterForm({ roundId }: { roundId: string }) {
   const round = useSnapshot().get('round', roundId);
+  return round ? <RoundLetter key={roundId} round={round} /> : null;
+}
+
+function RoundLetter({ round }: { round: Stored<'round'> }) {
   const currency = useSetting().prices?.currency ?? '';
   const clock = useClock();
-  const { send, pending, error } = useSend();
-  const [draft, setDraft, forget, isTouched] = useKept<Letter & { signer: string }>(`letter.${roundId}`, {
-    ...(round?.content.letter ?? empty),
-    signer: round?.content.letter?.signature?.name ?? '',
+  const form = useRecordForm('round', round, {
+    from: { ...round.content, letter: round.content.letter ?? empty },
+    said: () => 'The report says so.',
+    prepare: ({ letter, ...rest }) => ({
+      ...rest,
+      letter: { ...empty, ...letter, remark: (letter ?? empty).remark.trim() },
+    }),
   });
-  const set = (some: Partial<typeof draft>): void => setDraft({ ...draft, ...some });
-  if (!round) return null;
-  const save = async (): Promise<void> => {
-    const { remark, hours, price, signature } = draft;
-    const letter = { remark: remark.trim(), hours, price, signature };
-    const { sent } = await send([revising(round, { ...round.content, letter })], 'The report says so.');
-    if (sent) forget();
-  };
+  const letter = form.content.letter ?? empty;
+  const [signer, setSigner] = useState(letter.signature?.name ?? '');
+  const set = (some: Partial<Letter>): void => form.set({ letter: { ...letter, ...some } });
   return (
     <section className="datum roundpart noprint" aria-label="What the report says">
       <h2>What the report says</h2>
-      <TextField
-        label="Remark"
-        multiline
-        minRows={2}
-        value={draft.remark}
-        onChange={(event) => set({ remark: event.target.value })}
-      />
-      <div className="roundwho">
-        <Choice
-          label="Hours"
-          value={draft.hours ? 'told' : 'not'}
-          options={[
-            { value: 'told', label: 'Told' },
-            { value: 'not', label: 'Not told' },
-          ]}
-          onChange={(value) => set({ hours: value === 'told' })}
-        />
-        <NumberField
-          label="Price, if any"
-          unit={currency}
-          value={draft.price}
-          onChange={(price) => set({ price: price === null ? null : Math.max(0, price) })}
-        />
-        <TextField
-          label="Who signs"
-          value={draft.signer}
-          onChange={(event) => set({ signer: event.target.value })}
-        />
-      </div>
-      {draft.signer.trim() !== '' && (
-        <Pad
-          onSigned={(path) =>
-            set({
-              signature:
-                path === '' ? null : { name: draft.signer.trim(), at: new Date(clock()).toISOString(), path },
-            })
-          }
-          path={draft.signature?.path ?? ''}
-        />
-      )}
-      <ProblemNote error={error} />
-      <div>
-        <Button variant="contained" disabled={pending || !isTouched} onClick={() => void save()}>
-          Put it into the report
-        </Button>
-      </div>
+      <RecordForm form={form} save="Put it into the report">
+        <TextAt at={form.at('letter.remark')} label="Remark" lines />
+        <div className="roundwho">
+          <Choice
+            label="Hours"
+            value={letter.hours ? 'told' : 'not'}
+            options={[
+              { value: 'told', label: 'Told' },
+              { value: 'not', label: 'Not told' },
+            ]}
+            onChange={(value) => set({ hours: value === 'told' })}
+          />
+          <NumberAt at={form.at('letter.price')} label="Price, if any" unit={currency} from={0} />
+          <TextField label="Who signs" value={signer} onChange={(event) => setSigner(event.target.value)} />
+        </div>
+        {signer.trim() !== '' && (
+          <Pad
+            onSigned={(path) =>
+              set({
+                signature:
+                  path === '' ? null : { name: signer.trim(), at: new Date(clock()).toISOString(), path },
+              })
+            }
+            path={letter.signature?.path ?? ''}
+          />
+        )}
+      </RecordForm>
     </section>
   );
 }

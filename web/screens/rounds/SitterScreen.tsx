@@ -8,7 +8,7 @@ import type { RecordContent, Stored } from '../../../contract/records.ts';
 import type { AwayPlan } from '../../../usecases/away/awayPlan.ts';
 import { sheetProposal } from '../../../usecases/sitter/sheets.ts';
 import { useNow, useSnapshot } from '../../api/data.ts';
-import { creating, newIds, revising } from '../../api/writing.tsx';
+import { creating, newIds } from '../../api/writing.tsx';
 import { PersonChoice } from '../../parts/PersonChoice.tsx';
 import { todayIn } from '../../parts/dates.ts';
 import { Nowhere } from '../../parts/Nowhere.tsx';
@@ -20,6 +20,7 @@ import { useKept } from '../../parts/useKept.ts';
 import { useSend } from '../../parts/useSend.ts';
 import { DayField } from '../../parts/DayField.tsx';
 import { HELPER_DAYS, HELPER_MIN, useAwayPlan, USUAL_DAYS } from '../plan/useAwayPlan.ts';
+import { sitterWrites } from './sitterWrites.ts';
 import './rounds.css';
 
 type Task = RecordContent<'sitter-sheet'>['tasks'][number];
@@ -31,6 +32,8 @@ interface Draft {
   tasks: Task[];
   note: string;
   sitter: Phones;
+  /** The place when the sheet was begun. */
+  begun: { version: number; sitter: Phones | null };
 }
 
 /** What was filled to last until the return: empty sooner, something is wrong. */
@@ -71,6 +74,7 @@ function Sitter({ site, params }: { site: Stored<'site'>; params: URLSearchParam
       text: `${one.row.thing}: ${one.row.action} (${one.row.systemName})`,
     })),
     sitter: site.content.sitter ?? { phones: [], doNotTouch: '' },
+    begun: { version: site.version, sitter: site.content.sitter ?? null },
   }));
   const [draft, setDraft, forget] = useKept<Draft>(
     `sitter.${site.id}${params.get('from') ?? ''}${params.get('to') ?? ''}`,
@@ -84,7 +88,7 @@ function Sitter({ site, params }: { site: Stored<'site'>; params: URLSearchParam
   const save = async (): Promise<void> => {
     const { sent } = await send(
       [
-        revising(site, { ...site.content, sitter: draft.sitter }),
+        ...sitterWrites(site, draft),
         creating(
           'sitter-sheet',
           {
@@ -136,7 +140,10 @@ function Sitter({ site, params }: { site: Stored<'site'>; params: URLSearchParam
                   label="Every"
                   unit="days"
                   value={task.everyDays}
-                  onChange={(every) => setTask(task.id, { everyDays: Math.max(1, Math.round(every ?? 1)) })}
+                  required
+                  whole
+                  from={1}
+                  onChange={(every) => setTask(task.id, { everyDays: every ?? task.everyDays })}
                 />
                 <button
                   type="button"

@@ -183,7 +183,7 @@ export function TodayScreen() {
 }
 
 const FEW_JOBS = 14;
-const alwaysOpen: ReadonlySet<GroupId> = new Set<GroupId>(['left-off', 'now', 'next-visit', 'resting']);
+const alwaysOpen: ReadonlySet<GroupId> = new Set<GroupId>(['left-off', 'now', 'next-visit']);
 
 /** With several places only the visit at hand is open: today's, or the soonest one with work. */
 function opensFirst(group: Group, groups: readonly Group[], today: string): boolean {
@@ -195,7 +195,7 @@ function opensFirst(group: Group, groups: readonly Group[], today: string): bool
   return group.id === 'now' && (group.place.visit ?? '9999') === atHand;
 }
 const titles: Record<GroupId, string> = {
-  'left-off': 'Left off',
+  'left-off': 'Still off',
   walk: 'Walk round and look',
   now: 'Do today',
   'next-visit': 'By the next visit',
