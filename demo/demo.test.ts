@@ -64,7 +64,7 @@ test('at least one of everything: every kind and every job of the catalogue is t
 
 test('the failing membrane and the drifted probe are called by what is read on them', () => {
   expect(row('RO membrane', 'replace')).toMatchObject({ governs: { rule: 'condition' } });
-  expect(row('RO membrane', 'replace').sentence).toContain('Rejection falls');
+  expect(row('RO membrane', 'replace').sentence).toContain('; down ');
   expect(row('pH probe of the reactor', 'replace').sentence).toContain('under 85 %');
   expect(row('Fleece roll', 'replace').governs?.rule).toBe('depletion');
 });

@@ -46,7 +46,7 @@ test('a reading over its limit makes the date and says so', async ({ page, serve
   await page.getByLabel('Rejection').fill('93,2');
   await page.keyboard.press('Enter');
   await expect(page.getByText('93.2 %').first()).toBeVisible();
-  await expect(page.getByText(/Rejection was 93.2 % on .*, under 95 %/).first()).toBeVisible();
+  await expect(page.getByText(/Rejection 93.2 % on .*, under 95 %/).first()).toBeVisible();
 });
 
 test('a job of one’s own in certain months', async ({ page, server }) => {

@@ -50,7 +50,7 @@ test('choose a programme, test by keyboard alone, and an out-of-band phosphate c
 
   await page.goto(`${server.address}/today`);
   const media = page.locator('li.job', { hasText: 'Phosphate media' });
-  await expect(media).toContainText('Phosphate was 0.16 mg/L');
+  await expect(media).toContainText('Phosphate 0.16 mg/L');
   await expect(page.getByText('Reef: phosphate 0.16 mg/L (at most 0.1 mg/L)')).toBeVisible();
 });
 
