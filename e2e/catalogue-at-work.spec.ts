@@ -75,7 +75,7 @@ test('what is left of a store: declared, then read', async ({ page, server }) =>
   await page.getByLabel('Of it out of reach').fill('2');
   await page.getByLabel('A day takes').fill('4');
   await page.getByRole('button', { name: 'Use these figures' }).click();
-  await expect(page.getByText(/4 L a day as declared/).first()).toBeVisible();
+  await expect(page.getByText(/4 L a day as you entered/).first()).toBeVisible();
 });
 
 test('finding on Today and Systems stays in the address bar', async ({ page, server }) => {

@@ -97,7 +97,7 @@ test('more to say: another day, half of it, a note and a picture; then corrected
   const job = page.locator('li.job').first();
   await job.getByRole('button', { expanded: false }).first().click();
   await job.getByRole('button', { name: 'Another day, more detail' }).click();
-  await job.getByRole('button', { name: 'Half' }).click();
+  await job.getByRole('button', { name: 'Half', exact: true }).click();
   await job.getByLabel('Note').fill('only the left one');
   await job.getByLabel('Minutes it took').fill('7');
   const png = Buffer.from(

@@ -32,7 +32,7 @@ test('a report says what was not tested and what was only half done; a remark, a
   await stepThrough(page, { until: /swap/ });
   // a part of it only
   await page.getByRole('button', { name: 'Picture, note, readings, supplies' }).click();
-  await page.getByRole('button', { name: 'Half' }).click();
+  await page.getByRole('button', { name: 'Half', exact: true }).click();
   await heed(page);
   await page.locator('.found button').nth(2).click();
   await page.getByRole('button', { name: 'Done', exact: true }).click();

@@ -256,7 +256,7 @@ test('a stored test is corrected by revision, doubted and deleted', async ({ pag
   expect((await readingsOf(server.address, system)).map(({ content }) => content.value)).toEqual([14]);
   await page.getByRole('button', { name: 'I doubt it' }).click();
   await expect(page.locator('.keptrow').first()).toContainText('?');
-  await expect(page.getByLabel('What to do')).toContainText('in doubt');
+  await expect(page.getByLabel('What to do')).toContainText('not counted');
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await expect(page.getByText('No tests yet. The first one sets the line.')).toBeVisible();
 });

@@ -2,6 +2,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import ArrowDownward from '@mui/icons-material/ArrowDownward';
 import ArrowUpward from '@mui/icons-material/ArrowUpward';
+import { AdapterLuxon } from '@mui/x-date-pickers/AdapterLuxon';
+import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider';
 import { TimeField } from '@mui/x-date-pickers/TimeField';
 import { DateTime } from 'luxon';
 import { useMemo } from 'react';
@@ -131,13 +133,15 @@ function RouteHere({ saved }: { saved: Stored<'route'> | null }) {
       <ProblemNote error={error} />
       <div className="roundwho">
         <DayField label="Day" value={draft.day} min={today} onChange={(next) => change({ day: next })} />
-        <TimeField
-          label="Set out at"
-          size="small"
-          ampm={false}
-          value={start}
-          onChange={(time) => change({ setOut: time?.isValid ? time.toFormat('HH:mm') : '' })}
-        />
+        <LocalizationProvider dateAdapter={AdapterLuxon} adapterLocale="en-GB">
+          <TimeField
+            label="Set out at"
+            size="small"
+            ampm={false}
+            value={start}
+            onChange={(time) => change({ setOut: time?.isValid ? time.toFormat('HH:mm') : '' })}
+          />
+        </LocalizationProvider>
         <PersonChoice label="Who goes" value={draft.personId} onChange={(personId) => change({ personId })} />
         {saved && (
           <span className="actions">
