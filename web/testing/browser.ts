@@ -1,9 +1,12 @@
 import 'fake-indexeddb/auto';
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterAll, afterEach, vi } from 'vitest';
 import { House } from '../../server/testing/house.ts';
 
 // What a browser has and jsdom lacks.
+
+// a machine that is busy with other things is slow, not wrong
+configure({ asyncUtilTimeout: 20_000 });
 
 /** A line on which nothing is ever told: a test's window asks. */
 class SilentLine extends EventTarget {

@@ -49,7 +49,7 @@ test('a depth of nothing is not stored as nothing: the field asks, and the rest 
 test('what cannot be is said at its field', async () => {
   const user = await show(<Shown />);
   await user.clear(field('Water depth'));
-  await user.type(field('Water depth'), '90 m');
+  await user.type(field('Water depth'), '900 m');
   await user.click(save());
   await waitFor(() => expect(field('Water depth').getAttribute('aria-invalid')).toBe('true'));
   await waitFor(() => expect(document.activeElement).toBe(field('Water depth')));
