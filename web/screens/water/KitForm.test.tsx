@@ -33,7 +33,8 @@ beforeEach(async () => {
 });
 const stored = async <K extends RecordKind>(kind: K): Promise<Stored<K>[]> =>
   (await house.near().get<Stored[]>('/snapshot')).json.filter((one): one is Stored<K> => one.kind === kind);
-const kits = async () => (await stored('method')).filter((one) => one.content.name.startsWith(systemId.slice(-6)));
+const kits = async () =>
+  (await stored('method')).filter((one) => one.content.name.startsWith(systemId.slice(-6)));
 const linked = async () => (await stored('channel')).filter((one) => one.content.systemId === systemId);
 
 function Shown({ kitId }: { kitId?: string }) {
