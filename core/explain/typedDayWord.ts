@@ -1,6 +1,6 @@
 import type { Day } from '../time/day.ts';
-import type { DaySpan, TypedDay } from '../time/typedDay.ts';
-import { dayWord, type DateStyle } from './words.ts';
+import type { TypedDay } from '../time/typedDay.ts';
+import { dayWord, spanOfDays, type DateStyle } from './words.ts';
 
 export interface DayLimits {
   min: Day | null;
@@ -28,9 +28,9 @@ export function typedDayProblem(
     case 'no-such-time':
       return `“${found.text}” is not a time of day.`;
     case 'span':
-      return `${said} is ${spanWord(found.span, today, style)}: which day?`;
+      return `${said} is ${spanOfDays(found.span.from, found.span.to, (day) => dayWord(day, today, style))}: which day?`;
     case 'day':
-      if (found.time !== null && !limits.timed) return `Only a day, without its time, is asked for here.`;
+      if (found.time !== null && !limits.timed) return 'Only a day, without its time, is asked for here.';
       return outsideWord(found.day, limits, today, style);
   }
 }
@@ -43,7 +43,3 @@ function outsideWord(day: Day, { min, max }: DayLimits, today: Day, style: DateS
     return min === today ? `${word} has passed.` : `${word} is before ${dayWord(min, today, style)}.`;
   return null;
 }
-
-/** "Mon 23 Nov to Sun 29 Nov". */
-export const spanWord = ({ from, to }: DaySpan, today: Day, style: DateStyle): string =>
-  `${dayWord(from, today, style)} to ${dayWord(to, today, style)}`;

@@ -117,8 +117,8 @@ export function doubtWord(
 export const verdictWords: Record<Verdict | 'untested', string> = {
   above: 'above',
   below: 'below',
-  'near-high': 'near its upper edge',
-  'near-low': 'near its lower edge',
+  'near-high': 'near the top',
+  'near-low': 'near the bottom',
   'in-band': 'in band',
   'no-band': 'no band set',
   stripped: 'none left: too little',

@@ -87,6 +87,9 @@ const foundWord: Record<Found, string> = {
 export function foundInWords(found: Found): string {
   return foundWord[found];
 }
+/** Of what was done: how it was found, or that nobody noted it. */
+export const conditionWord = (found: Found | null): string =>
+  found === null ? 'condition not noted' : foundWord[found];
 
 /** "a, b and c". */
 export function listWord(items: readonly string[], last: 'and' | 'or' = 'and'): string {

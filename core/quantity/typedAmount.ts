@@ -1,14 +1,6 @@
 import { lookUp } from '../lookUp.ts';
-import {
-  CACO3_PER_EQ,
-  GRAMS_PER_OUNCE,
-  KPA_PER_PSI,
-  LITRES_PER_IMPERIAL_GALLON,
-  LITRES_PER_US_GALLON,
-  M_PER_FOOT,
-  M_PER_INCH,
-  MEQ_PER_DKH,
-} from '../chemistry/constants.ts';
+import { M_PER_FOOT } from '../chemistry/constants.ts';
+import { quantities, scaled, type Unit } from './quantities.ts';
 import { typedNumber } from './typedNumber.ts';
 
 /** What was typed into a field that has a unit. */
@@ -47,101 +39,89 @@ function converted(number: number, behind: string, unit: string): number | null 
     const from = to && inFamily(gallonOf(behind, unit), family);
     // what stands behind the unit itself ("a day", "NO₃") may be left out, but not be something else
     if (!to || !from || (from.rest !== '' && from.rest !== to.rest)) continue;
-    const stored = (number + from.scale.zeroAt) * from.scale.size;
-    return Number((stored / to.scale.size - to.scale.zeroAt).toPrecision(DIGITS));
+    return Number(to.unit.fromStored(from.unit.toStored(number)).toPrecision(DIGITS));
   }
   return null;
 }
 
-/** So many of the family's smallest common measure, counted from where its zero lies. */
-interface Scale {
-  size: number;
-  zeroAt: number;
-}
-type Family = Readonly<Record<string, number | Scale>>;
+/** Units of one quantity by the words people write for them, without spaces and in small letters. */
+type Family = Readonly<Record<string, Unit>>;
 
-const sameAs = (size: number, words: readonly string[]): Record<string, number> =>
-  Object.fromEntries(words.map((word) => [word, size]));
-const CM_PER_INCH = 100 * M_PER_INCH;
-const CM_PER_FOOT = 100 * M_PER_FOOT;
+const named = (unit: Unit, ...words: string[]): Family =>
+  Object.fromEntries(words.map((word) => [word, unit]));
+/** A unit nobody chooses to be shown, so many of the one that is stored. */
+const also = (storedPerUnit: number, ...words: string[]): Family =>
+  named(scaled(words[0] ?? '', storedPerUnit, 0), ...words);
+const { area, alkalinity, feed, flow, length, potential, pressure, temperature, volume } = quantities;
 const MIN_PER_DAY = 1440;
 const DAYS_PER_YEAR = 365;
 
-/** Units by the words people write for them, without spaces and in small letters. A new word is a new entry. */
+/** What a chosen unit is worth stands with the quantities; here are its words, and units nobody chooses. A new word is a new entry. */
 const families: readonly Family[] = [
   {
-    ...sameAs(0.1, ['mm']),
-    ...sameAs(1, ['cm']),
-    ...sameAs(100, ['m', 'metre', 'metres', 'meter', 'meters']),
-    ...sameAs(CM_PER_INCH, ['in', 'inch', 'inches', '"', '”', '″']),
-    ...sameAs(CM_PER_FOOT, ['ft', 'foot', 'feet', "'", '’', '′']),
+    ...also(0.1, 'mm'),
+    ...named(length.units.cm, 'cm'),
+    ...named(length.units.m, 'm', 'metre', 'metres', 'meter', 'meters'),
+    ...named(length.units.in, 'in', 'inch', 'inches', '"', '”', '″'),
+    ...named(length.units.ft, 'ft', 'foot', 'feet', "'", '’', '′'),
   },
   {
-    ...sameAs(1, ['cm2', 'sqcm']),
-    ...sameAs(10_000, ['m2', 'sqm']),
-    ...sameAs(CM_PER_INCH ** 2, ['in2', 'sqin']),
-    ...sameAs(CM_PER_FOOT ** 2, ['ft2', 'sqft']),
+    ...named(area.units['cm²'], 'cm2', 'sqcm'),
+    ...named(area.units['m²'], 'm2', 'sqm'),
+    ...named(area.units['in²'], 'in2', 'sqin'),
+    ...also((100 * M_PER_FOOT) ** 2, 'ft2', 'sqft'),
   },
   {
-    ...sameAs(0.001, ['ml']),
-    ...sameAs(1, ['l', 'ltr', 'litre', 'litres', 'liter', 'liters']),
-    ...sameAs(1000, ['m3', 'cbm']),
-    ...sameAs(LITRES_PER_US_GALLON, ['usgal', 'usgallon', 'usgallons']),
-    ...sameAs(LITRES_PER_IMPERIAL_GALLON, [
-      'impgal',
-      'ukgal',
-      'impgallon',
-      'impgallons',
-      'ukgallon',
-      'ukgallons',
-    ]),
+    ...also(0.001, 'ml'),
+    ...named(volume.units.L, 'l', 'ltr', 'litre', 'litres', 'liter', 'liters'),
+    ...also(1000, 'm3', 'cbm'),
+    ...named(volume.units['US gal'], 'usgal', 'usgallon', 'usgallons'),
+    ...named(volume.units['imp gal'], 'impgal', 'impgallon', 'impgallons', 'ukgal', 'ukgallon', 'ukgallons'),
   },
   {
-    ...sameAs(0.001, ['mg']),
-    ...sameAs(1, ['g', 'gram', 'grams', 'gr']),
-    ...sameAs(1000, ['kg']),
-    ...sameAs(GRAMS_PER_OUNCE, ['oz', 'ounce', 'ounces']),
-    ...sameAs(16 * GRAMS_PER_OUNCE, ['lb', 'lbs', 'pound', 'pounds']),
+    ...also(0.001, 'mg'),
+    ...named(feed.units['g a day'], 'g', 'gram', 'grams', 'gr'),
+    ...also(1000, 'kg'),
+    ...named(feed.units['oz a day'], 'oz', 'ounce', 'ounces'),
+    ...also(feed.units['oz a day'].toStored(16), 'lb', 'lbs', 'pound', 'pounds'),
   },
   {
-    ...sameAs(1 / 60, ['s', 'sec', 'second', 'seconds']),
-    ...sameAs(1, ['min', 'mins', 'minute', 'minutes']),
-    ...sameAs(60, ['h', 'hr', 'hrs', 'hour', 'hours']),
-    ...sameAs(MIN_PER_DAY, ['d', 'day', 'days']),
-    ...sameAs(7 * MIN_PER_DAY, ['wk', 'wks', 'week', 'weeks']),
-    ...sameAs((DAYS_PER_YEAR / 12) * MIN_PER_DAY, ['mo', 'month', 'months']),
-    ...sameAs(DAYS_PER_YEAR * MIN_PER_DAY, ['y', 'yr', 'year', 'years']),
+    ...also(1 / 60, 's', 'sec', 'second', 'seconds'),
+    ...also(1, 'min', 'mins', 'minute', 'minutes'),
+    ...also(60, 'h', 'hr', 'hrs', 'hour', 'hours'),
+    ...also(MIN_PER_DAY, 'd', 'day', 'days'),
+    ...also(7 * MIN_PER_DAY, 'wk', 'wks', 'week', 'weeks'),
+    ...also((DAYS_PER_YEAR / 12) * MIN_PER_DAY, 'mo', 'month', 'months'),
+    ...also(DAYS_PER_YEAR * MIN_PER_DAY, 'y', 'yr', 'year', 'years'),
   },
-  { ...sameAs(0.001, ['ug/l', 'ppb']), ...sameAs(1, ['mg/l', 'ppm']), ...sameAs(1000, ['g/l']) },
+  { ...also(0.001, 'ug/l', 'ppb'), ...also(1, 'mg/l', 'ppm'), ...also(1000, 'g/l') },
   {
-    ...sameAs(1, ['dkh', '°dkh', 'kh', '°kh', 'dgh', '°dgh']),
-    ...sameAs(1 / MEQ_PER_DKH, ['meq/l', 'meq']),
-    ...sameAs(1 / (MEQ_PER_DKH * CACO3_PER_EQ), ['mg/lcaco3', 'ppmcaco3']),
-  },
-  {
-    ...sameAs(1, ['°c', 'c', 'degc', 'celsius']),
-    ...Object.fromEntries(
-      ['°f', 'f', 'degf', 'fahrenheit'].map((word) => [word, { size: 5 / 9, zeroAt: -32 }]),
-    ),
+    ...named(alkalinity.units.dKH, 'dkh', '°dkh', 'kh', '°kh', 'dgh', '°dgh'),
+    ...named(alkalinity.units['meq/L'], 'meq/l', 'meq'),
+    ...named(alkalinity.units['mg/L CaCO3'], 'mg/lcaco3', 'ppmcaco3'),
   },
   {
-    ...sameAs(0.1, ['mbar', 'hpa']),
-    ...sameAs(1, ['kpa']),
-    ...sameAs(100, ['bar']),
-    ...sameAs(KPA_PER_PSI, ['psi']),
+    ...named(temperature.units['°C'], '°c', 'c', 'degc', 'celsius'),
+    ...named(temperature.units['°F'], '°f', 'f', 'degf', 'fahrenheit'),
   },
   {
-    ...sameAs(0.06, ['ml/min']),
-    ...sameAs(1, ['l/h', 'lph', 'l/hr']),
-    ...sameAs(60, ['l/min', 'lpm']),
-    ...sameAs(1000, ['m3/h']),
-    ...sameAs(LITRES_PER_US_GALLON, ['usgal/h', 'gph', 'gal/h']),
-    ...sameAs(60 * LITRES_PER_US_GALLON, ['usgal/min', 'gpm', 'gal/min']),
+    ...also(0.1, 'mbar', 'hpa'),
+    ...named(pressure.units.kPa, 'kpa'),
+    ...named(pressure.units.bar, 'bar'),
+    ...named(pressure.units.psi, 'psi'),
   },
-  { ...sameAs(1, ['w', 'watt', 'watts']), ...sameAs(1000, ['kw']) },
-  { ...sameAs(1, ['wh']), ...sameAs(1000, ['kwh']) },
-  { ...sameAs(1, ['mv']), ...sameAs(1000, ['v']) },
-  { ...sameAs(0.01, ['cm/s']), ...sameAs(1, ['m/s']) },
+  {
+    ...named(flow.units['mL/min'], 'ml/min'),
+    ...named(flow.units['L/h'], 'l/h', 'lph', 'l/hr'),
+    ...also(60, 'l/min', 'lpm'),
+    ...also(1000, 'm3/h'),
+    ...also(volume.units['US gal'].toStored(1), 'usgal/h', 'gph', 'gal/h'),
+    ...named(flow.units['US gal/min'], 'usgal/min', 'gpm', 'gal/min'),
+  },
+  { ...also(1, 'w', 'watt', 'watts'), ...also(1000, 'kw') },
+  { ...also(1, 'wh'), ...also(1000, 'kwh') },
+  { ...named(potential.units.mV, 'mv'), ...also(1000, 'v') },
+  { ...also(0.01, 'cm/s'), ...also(1, 'm/s') },
 ];
 
 const LOWERED: Readonly<Record<string, string>> = {
@@ -172,12 +152,11 @@ const gallonOf = (behind: string, unit: string): string =>
   GALLON.test(behind.trim()) ? (plainUnit(unit) === 'impgal' ? 'imp gal' : 'US gal') : behind;
 
 /** A unit in a family, whole or before what it is a measure of: "mg/L" of "mg/L NO₃", "g" of "g a day". */
-function inFamily(unit: string, family: Family): { scale: Scale; rest: string } | null {
+function inFamily(unit: string, family: Family): { unit: Unit; rest: string } | null {
   const plain = plainUnit(spelledOut(unit));
   const whole = lookUp(family, plain);
-  if (whole !== undefined) return { scale: scaleOf(whole), rest: '' };
+  if (whole !== undefined) return { unit: whole, rest: '' };
   const head = plainUnit(/^(?:us |imp |uk )?\S+/i.exec(spelledOut(unit))?.[0] ?? '');
   const found = lookUp(family, head);
-  return found === undefined ? null : { scale: scaleOf(found), rest: plain.slice(head.length) };
+  return found === undefined ? null : { unit: found, rest: plain.slice(head.length) };
 }
-const scaleOf = (one: number | Scale): Scale => (typeof one === 'number' ? { size: one, zeroAt: 0 } : one);

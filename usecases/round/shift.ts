@@ -59,7 +59,7 @@ export function shiftStood(
         (row) => `${row.thing}, ${row.action}: held until ${dayWord(row.heldUntil ?? today, today, style)}.`,
       ),
     ...late.slice(0, LATE_TOLD).map((row) => `${row.thing}, ${row.action}: likely overdue.`),
-    ...(late.length > LATE_TOLD ? [`${late.length - LATE_TOLD} more jobs are past their windows.`] : []),
+    ...(late.length > LATE_TOLD ? [`${late.length - LATE_TOLD} more jobs are likely overdue.`] : []),
     ...here.flatMap((row) => {
       const lack = row.recommended !== null && row.recommended <= today ? lacks.get(row.jobId) : undefined;
       return lack

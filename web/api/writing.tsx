@@ -78,9 +78,8 @@ export function WritingProvider({ children }: { children: ReactNode }) {
     [client],
   );
   const [own] = useState(() => new OwnWrites(standing));
-  const again = useRef<Writing['write']>(() => Promise.resolve(null));
   const write = useCallback<Writing['write']>(
-    async (meant, said, why = '', pictures = []) => {
+    async function send(meant, said, why = '', pictures = []): Promise<WorkResult | null> {
       try {
         setPending((before) => before + 1);
         let undo: Write[] | null = null;
@@ -119,16 +118,13 @@ export function WritingProvider({ children }: { children: ReactNode }) {
           // what was written in the same breath was refused with it, and is not lost
           return settled.length === 0
             ? null
-            : again.current(settled, said, why || 'chosen over another change', pictures);
+            : send(settled, said, why || 'chosen over another change', pictures);
         }
         throw error;
       }
     },
     [client, own, standing, renew],
   );
-  useEffect(() => {
-    again.current = write;
-  }, [write]);
   const keep = useCallback<Writing['keep']>(
     (writes, said, why, pictures = []) => sync.keep(unitOf(writes, said, why, pictures)),
     [],

@@ -47,23 +47,19 @@ export function TextAt({
   );
 }
 
+/** A number's place: left empty, it is null, or as `required` says, not taken. */
+function useNumberAt(at: FieldAt) {
+  const { value, onChange, ref, problem } = useAt(at);
+  return { value: (value as number | null | undefined) ?? null, onChange, error: problem, inputRef: ref };
+}
+
 type NumberProps = Parameters<typeof NumberField>[0];
 
-/** Left empty, it is null, or as `required` says, not taken. */
 export function NumberAt({
   at,
   ...rest
 }: { at: FieldAt } & Omit<NumberProps, 'value' | 'onChange' | 'error' | 'inputRef'>) {
-  const { value, onChange, ref, problem } = useAt(at);
-  return (
-    <NumberField
-      {...rest}
-      value={(value as number | null | undefined) ?? null}
-      onChange={onChange}
-      error={problem}
-      inputRef={ref}
-    />
-  );
+  return <NumberField {...rest} {...useNumberAt(at)} />;
 }
 
 type QuantityProps = Parameters<typeof QuantityField>[0];
@@ -73,16 +69,7 @@ export function QuantityAt({
   at,
   ...rest
 }: { at: FieldAt } & Omit<QuantityProps, 'value' | 'onChange' | 'error' | 'inputRef'>) {
-  const { value, onChange, ref, problem } = useAt(at);
-  return (
-    <QuantityField
-      {...rest}
-      value={(value as number | null | undefined) ?? null}
-      onChange={onChange}
-      error={problem}
-      inputRef={ref}
-    />
-  );
+  return <QuantityField {...rest} {...useNumberAt(at)} />;
 }
 
 type DayProps = Parameters<typeof DayField>[0];

@@ -217,3 +217,20 @@ test('what cannot be and has no field of its own is said at the foot', async () 
   await user.click(save());
   expect((await screen.findByRole('alert')).textContent).not.toBe('');
 });
+
+test('two forms about one record keep their drafts apart', async () => {
+  function Other() {
+    const system = useSnapshot().get('system', reefId) ?? null;
+    const form = useRecordForm('system', system, { draft: 'other', said: () => '' });
+    return (
+      <RecordForm form={form} save="Save">
+        <TextAt at={form.at('note')} label="Note" />
+      </RecordForm>
+    );
+  }
+  const user = await show(<Reef />);
+  await user.type(field('Note'), 'half a sen');
+  await show(<Other />);
+  expect(field('Note').value).toBe('');
+  expect(screen.queryByText('Typed before and not saved.')).toBeNull();
+});

@@ -15,7 +15,7 @@ import { recordSchemas, type RecordContent, type RecordKind, type Stored } from 
 import type { Write } from '../../contract/work.ts';
 import { ApiProblem } from '../api/client.ts';
 import { creating, newIds, revising, useWriting } from '../api/writing.tsx';
-import { keptDraft } from './keptDraft.ts';
+import { keptAt } from '../parts/keptAt.ts';
 
 /** One field of a form, by its place in the record's content. */
 export interface FieldAt {
@@ -37,7 +37,7 @@ export interface RecordFormOptions<K extends RecordKind> {
   why?: string;
   /** A new record has its id before it is sent: one that is known by its name has that. */
   id?: string;
-  /** Under which what was typed is kept for this window, where its record does not name it. */
+  /** What else names the draft kept for this window: of several forms about one record, or of new ones. */
   draft?: string;
 }
 
@@ -51,17 +51,23 @@ export interface RecordForm<K extends RecordKind> {
   busy: boolean;
   /** What was refused and belongs to none of the fields. */
   error: unknown;
-  isChanged: boolean;
   /** What was typed before the form was left without saving is back. */
   isBack: boolean;
   /** Gives up what was typed. */
   giveUp: () => void;
 }
 
+/** What was typed, and the version it was begun from. */
+interface Draft<K extends RecordKind> {
+  base: Stored<K> | null;
+  content: RecordContent<K>;
+}
+
 /**
  * A form about one record, or for a new one. It is sent on the version it was begun from: another person's change
  * meanwhile is a choice between two texts, and is never typed over, nor wipes what is being typed; untouched, the form
- * follows it. What is typed while it is on its way stays to be sent. A double tap, or a second try after no answer, makes one record. What is refused stands at its field.
+ * follows it. What is typed while it is on its way stays to be sent. A double tap, or a second try after no answer,
+ * makes one record. What is refused stands at its field.
  */
 export function useRecordForm<K extends RecordKind>(
   kind: K,
@@ -69,7 +75,7 @@ export function useRecordForm<K extends RecordKind>(
   options: RecordFormOptions<K>,
 ): RecordForm<K> {
   const { write } = useWriting();
-  const draft = keptDraft<Stored<K> | null>(`${kind}.${record?.id ?? options.draft ?? 'new'}`);
+  const draft = keptAt<Draft<K>>(`form.${kind}.${record?.id ?? 'new'}.${options.draft ?? ''}`);
   const [kept] = useState(draft.read);
   const [base, setBase] = useState<Stored<K> | null>(() => kept?.base ?? record);
   const [ids, setIds] = useState(() => newIds(options.id));
@@ -79,7 +85,7 @@ export function useRecordForm<K extends RecordKind>(
   // what the form stands on: it is changed when it says something else
   const [begun, setBegun] = useState(() => (options.from ?? base?.content ?? {}) as FieldValues);
   const methods = useForm<FieldValues>({
-    defaultValues: (kept?.content as FieldValues | undefined) ?? begun,
+    defaultValues: kept?.content ?? begun,
     resolver: valibotResolver(recordSchemas[kind] as unknown as GenericSchema<FieldValues>),
   });
   const { errors, isSubmitted } = methods.formState;
@@ -92,7 +98,7 @@ export function useRecordForm<K extends RecordKind>(
   };
 
   useEffect(() => {
-    if (isChanged) draft.keep(base, content);
+    if (isChanged) draft.keep({ base, content });
     else if (!isBack) draft.forget();
   });
   const isNewer = record !== null && base !== null && record.version > base.version;
@@ -108,7 +114,7 @@ export function useRecordForm<K extends RecordKind>(
   }, [followed, reset]);
 
   // a field that stands in the form says itself why it cannot be; of what has none, the foot says it
-  const hasField = (name: string): boolean => [...methods.control._names.mount].some((one) => one === name);
+  const hasField = (name: string): boolean => methods.control._names.mount.has(name);
   const refused = (problem: unknown): void => {
     const lines = problem instanceof ApiProblem ? (problem.problem.errors ?? []) : [];
     const placed = lines.flatMap(({ pointer, detail }) => {
@@ -164,7 +170,7 @@ export function useRecordForm<K extends RecordKind>(
     problemAt: (name) =>
       messagesOf(methods.getFieldState(name, { ...methods.formState, errors }).error)[0]?.message,
     send: () => send(),
-    ...{ busy, error, isChanged, isBack },
+    ...{ busy, error, isBack },
     giveUp: () => {
       draft.forget();
       setBack(false);

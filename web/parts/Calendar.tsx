@@ -1,8 +1,7 @@
-import { AdapterLuxon } from '@mui/x-date-pickers/AdapterLuxon';
 import { DateCalendar } from '@mui/x-date-pickers/DateCalendar';
-import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider';
 import { DateTime } from 'luxon';
 import type { Day } from '../../core/time/day.ts';
+import { Pickers } from './Pickers.tsx';
 
 /** A month to choose a day of. */
 export default function Calendar({
@@ -17,7 +16,7 @@ export default function Calendar({
   onChange: (day: Day) => void;
 }) {
   return (
-    <LocalizationProvider dateAdapter={AdapterLuxon} adapterLocale="en-GB">
+    <Pickers>
       <DateCalendar
         autoFocus
         value={value === null ? null : DateTime.fromISO(value)}
@@ -28,6 +27,6 @@ export default function Calendar({
           if (day) onChange(day);
         }}
       />
-    </LocalizationProvider>
+    </Pickers>
   );
 }

@@ -6,7 +6,7 @@ import CalendarIcon from '@mui/icons-material/CalendarTodayOutlined';
 import { DateTime } from 'luxon';
 import { lazy, Suspense, useState, type RefCallback } from 'react';
 import { typedDayProblem } from '../../core/explain/typedDayWord.ts';
-import { dayWord, relativeWord, type DateStyle } from '../../core/explain/words.ts';
+import { relativeWord, type DateStyle } from '../../core/explain/words.ts';
 import type { Day } from '../../core/time/day.ts';
 import { typedDay, type DaySpan, type Lean, type TypedDay } from '../../core/time/typedDay.ts';
 import { yearQuestion } from '../../core/time/yearSlip.ts';
@@ -98,11 +98,9 @@ export function DayTimeField({
 
   const read = own === null ? null : readAs(own);
   // a year that is hardly meant is not taken before somebody says so
-  const asked =
-    read?.found.kind === 'day' && read.problem === null && asksOf(read.found.day) !== null
-      ? read.found.day
-      : null;
-  const problem = read?.problem ?? (asked === null ? null : yearQuestion(asked, today));
+  const typedNow = read?.found.kind === 'day' && read.problem === null ? read.found : null;
+  const question = typedNow === null ? null : asksOf(typedNow.day);
+  const problem = read?.problem ?? question;
   const input = useValidity(problem, inputRef);
 
   const take = (next: DayAndTime, typed: string | null): void => {
@@ -168,18 +166,18 @@ export function DayTimeField({
           </Suspense>
         </Popover>
       )}
-      {asked !== null && (
+      {typedNow !== null && question !== null && (
         <span role="alert">
-          {problem}{' '}
+          {question}{' '}
           <button
             type="button"
             className="btn2"
             onClick={() => {
-              setSureOf(asked);
-              take({ day: asked, time: read?.found.kind === 'day' ? read.found.time : null }, null);
+              setSureOf(typedNow.day);
+              take({ day: typedNow.day, time: typedNow.time }, null);
             }}
           >
-            Yes, {asked.slice(0, 4)}
+            Yes, {typedNow.day.slice(0, 4)}
           </button>
         </span>
       )}
@@ -198,6 +196,9 @@ function leanOf(min: Day | null, max: Day | null, today: Day): Lean {
   return min !== null && min >= today ? 'future' : 'nearest';
 }
 
+const shortDay = (day: Day, format: string): string =>
+  DateTime.fromISO(day, { zone: 'utc', locale: 'en-GB' }).toFormat(format);
+
 const formats: Record<DateStyle, string> = {
   'day-month': 'd LLL yyyy',
   'month-day': 'LLL d, yyyy',
@@ -205,10 +206,10 @@ const formats: Record<DateStyle, string> = {
 };
 function written(value: DayAndTime | null, style: DateStyle): string {
   if (value === null) return '';
-  const day = DateTime.fromISO(value.day, { zone: 'utc', locale: 'en-GB' }).toFormat(formats[style]);
+  const day = shortDay(value.day, formats[style]);
   return value.time === null ? day : `${day} ${value.time}`;
 }
 
 /** "Mon, 8 days ago": what a slip of the hand shows in. */
 const toldBack = ({ day }: DayAndTime, today: Day): string =>
-  `${dayWord(day, today, 'iso').slice(0, 3)}, ${relativeWord(day, today)}`;
+  `${shortDay(day, 'ccc')}, ${relativeWord(day, today)}`;

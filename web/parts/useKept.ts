@@ -1,4 +1,5 @@
 import { useCallback, useState } from 'react';
+import { keptAt } from './keptAt.ts';
 
 /**
  * What was typed into a long form, kept on this device until it is sent: leaving the page loses nothing. Untouched, the
@@ -12,28 +13,17 @@ export function useKept<T>(
   initial: T,
   store: Storage = sessionStorage,
 ): [T, (next: T) => void, () => void, boolean] {
-  const at = `jondrel.kept.${key}`;
-  const [typed, setTyped] = useState<{ value: T } | null>(() => read(at, store));
+  const [typed, setTyped] = useState(() => keptAt<{ value: T }>(key, store).read());
   const keep = useCallback(
     (value: T) => {
       setTyped({ value });
-      store.setItem(at, JSON.stringify({ value }));
+      keptAt<{ value: T }>(key, store).keep({ value });
     },
-    [at, store],
+    [key, store],
   );
   const forget = useCallback(() => {
-    store.removeItem(at);
+    keptAt(key, store).forget();
     setTyped(null);
-  }, [at, store]);
+  }, [key, store]);
   return [typed ? typed.value : initial, keep, forget, typed !== null];
-}
-
-function read<T>(at: string, store: Storage): { value: T } | null {
-  try {
-    const text = store.getItem(at);
-    return text === null ? null : (JSON.parse(text) as { value: T });
-  } catch {
-    // what another version left there is no form of ours: begin anew
-    return null;
-  }
 }

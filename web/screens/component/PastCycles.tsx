@@ -1,6 +1,5 @@
 import { gradeMeaning } from '../../../core/explain/ruleReason.ts';
-import { foundInWords } from '../../../core/explain/words.ts';
-import type { DateStyle } from '../../../core/explain/words.ts';
+import { conditionWord, type DateStyle } from '../../../core/explain/words.ts';
 import type { LearnedLife } from '../../../core/planning/explainJob.ts';
 import { daysBetween, type Day } from '../../../core/time/day.ts';
 import { formatNumber } from '../../../core/quantity/quantities.ts';
@@ -58,7 +57,7 @@ export function PastCycles({
       height={height}
       viewBox={`0 0 ${width} ${height}`}
       role="img"
-      aria-label={`${life ? `${lifeWord(life)} ` : ''}Past cycles: ${ended.map((cycle) => `${cycle.days} days, ${cycle.found ?? 'condition not noted'}`).join('; ')}`}
+      aria-label={`${life ? `${lifeWord(life)} ` : ''}Past cycles: ${ended.map((cycle) => `${cycle.days} days, ${conditionWord(cycle.found)}`).join('; ')}`}
     >
       <defs>
         <pattern id="late" width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -132,7 +131,7 @@ export function PastCycles({
             )}
             <text x={LABEL + plot + 14} y={y + 12}>
               {narrow
-                ? `${days} d, ${cycle.found ? foundInWords(cycle.found) : 'condition not noted'}`
+                ? `${days} d, ${conditionWord(cycle.found)}`
                 : `${days} ${days === 1 ? 'day' : 'days'}, ${cycle.found ? gradeMeaning[cycle.found] : 'condition not noted'}`}
             </text>
           </g>

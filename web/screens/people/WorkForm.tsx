@@ -21,7 +21,7 @@ export function WorkForm({ person }: { person: Stored<'person'> }) {
   const setUntil = (permit: PermitId, until: Day | null): void =>
     set({ permits: held.map((one) => (one.permit === permit ? { permit, until } : one)) });
   return (
-    <RecordForm form={form} save={`Save ${person.content.name}`} className="form">
+    <RecordForm form={form} save={`Save ${person.content.name}`}>
       <h3>At the tank</h3>
       <TextAt at={form.at('name')} label="Name" />
       <div>

@@ -1,5 +1,5 @@
 import type { Stored } from '../../../contract/records.ts';
-import { foundInWords } from '../../../core/explain/words.ts';
+import { conditionWord } from '../../../core/explain/words.ts';
 import { merged } from '../../../usecases/round/merged.ts';
 import { useSnapshot } from '../../api/data.ts';
 import { revising } from '../../api/writing.tsx';
@@ -35,7 +35,7 @@ export function DoneTwice({ here: { round, state, act, pending } }: { here: Roun
                     <span className="soft">
                       {when.kind === 'instant' ? clockIn(zone, Date.parse(when.at)) : ''}
                     </span>{' '}
-                    <FoundBar found={found} /> {found ? foundInWords(found) : 'condition not noted'}
+                    <FoundBar found={found} /> {conditionWord(found)}
                     {note && `: ${note}`}
                   </li>
                 );
@@ -59,8 +59,7 @@ export function DoneTwice({ here: { round, state, act, pending } }: { here: Roun
                     )
                   }
                 >
-                  {service.content.found ? foundInWords(service.content.found) : 'condition not noted'},{' '}
-                  {nameOf(service)}
+                  {conditionWord(service.content.found)}, {nameOf(service)}
                 </button>
               ))}
             </span>

@@ -2,8 +2,6 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import ArrowDownward from '@mui/icons-material/ArrowDownward';
 import ArrowUpward from '@mui/icons-material/ArrowUpward';
-import { AdapterLuxon } from '@mui/x-date-pickers/AdapterLuxon';
-import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider';
 import { TimeField } from '@mui/x-date-pickers/TimeField';
 import { DateTime } from 'luxon';
 import { useMemo } from 'react';
@@ -32,6 +30,7 @@ import { useFixedIds } from '../../parts/useFixedIds.ts';
 import { useKept } from '../../parts/useKept.ts';
 import { useSend } from '../../parts/useSend.ts';
 import { DayField } from '../../parts/DayField.tsx';
+import { Pickers } from '../../parts/Pickers.tsx';
 import { BringList } from './BringList.tsx';
 import './rounds.css';
 
@@ -133,7 +132,7 @@ function RouteHere({ saved }: { saved: Stored<'route'> | null }) {
       <ProblemNote error={error} />
       <div className="roundwho">
         <DayField label="Day" value={draft.day} min={today} onChange={(next) => change({ day: next })} />
-        <LocalizationProvider dateAdapter={AdapterLuxon} adapterLocale="en-GB">
+        <Pickers>
           <TimeField
             label="Set out at"
             size="small"
@@ -141,7 +140,7 @@ function RouteHere({ saved }: { saved: Stored<'route'> | null }) {
             value={start}
             onChange={(time) => change({ setOut: time?.isValid ? time.toFormat('HH:mm') : '' })}
           />
-        </LocalizationProvider>
+        </Pickers>
         <PersonChoice label="Who goes" value={draft.personId} onChange={(personId) => change({ personId })} />
         {saved && (
           <span className="actions">

@@ -26,6 +26,7 @@ const prices = [
 export function UnitFiguresForm({ unit, onDone }: { unit: Stored<'component'>; onDone: () => void }) {
   const form = useRecordForm('component', unit, {
     from: { ...unit.content, makeUp: unit.content.makeUp ?? empty },
+    draft: 'figures',
     said: ({ name }) => `${name}: its figures are saved.`,
     onDone,
   });
