@@ -1,14 +1,13 @@
 import TextField from '@mui/material/TextField';
-import { toStored, type QuantityId } from '../../core/quantity/quantities.ts';
 import type { MeasureId } from '../../core/quantity/measures.ts';
 import type { PlanRow } from '../../usecases/plan/plan.ts';
-import { useSetting, useSnapshot } from '../api/data.ts';
+import { useSnapshot } from '../api/data.ts';
 import { newIds } from '../api/writing.tsx';
 import { Choice } from './Choice.tsx';
 import type { More } from './more.ts';
 import { NumberField } from './NumberField.tsx';
 import { PictureField } from './PictureField.tsx';
-import { unitFor } from '../../contract/shownUnits.ts';
+import { QuantityField } from './QuantityField.tsx';
 import { useReadingRemarks } from './useReadingRemarks.ts';
 import { VolumeField } from './VolumeField.tsx';
 import { WhenField } from './WhenField.tsx';
@@ -33,7 +32,6 @@ export default function LogMore({
   looked: boolean;
 }) {
   const snapshot = useSnapshot();
-  const setting = useSetting();
   const set = (some: Partial<More>) => onChange({ ...value, ...some });
   const people = snapshot.all('person');
   const zone = snapshot.content('site', row.siteId)?.timeZone ?? 'UTC';
@@ -99,26 +97,18 @@ export default function LogMore({
               <VolumeField label="Changed" litres={value.litres} onChange={(litres) => set({ litres })} />
             )}
             {channels.flatMap((channel) => {
-              const quantity: QuantityId = channel.content.quantity;
-              const shownUnit = unitFor(quantity, setting);
               return timings.map((timing) => {
                 const read = readOf(channel.id, timing)?.value ?? null;
                 const remark = read === null ? null : remarkOf(channel.content, read, typedAt(timing));
                 return (
-                  <NumberField
+                  <QuantityField
                     key={`${channel.id} ${timing}`}
                     label={`${channel.content.name}, ${timing}`}
-                    unit={shownUnit}
+                    quantity={channel.content.quantity}
                     value={read}
                     help={remark?.question ?? undefined}
                     error={remark?.fault ?? undefined}
-                    onChange={(shown) =>
-                      setReading(
-                        channel.id,
-                        timing,
-                        shown === null ? null : toStored(quantity, shown, shownUnit),
-                      )
-                    }
+                    onChange={(stored) => setReading(channel.id, timing, stored)}
                   />
                 );
               });
