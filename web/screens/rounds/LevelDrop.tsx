@@ -1,11 +1,9 @@
-import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { litresPerCm, surfaceAreaCm2 } from '../../../core/water/vesselVolume.ts';
 import type { Snapshot } from '../../../model/snapshot.ts';
-import { unitFor } from '../../../contract/shownUnits.ts';
-import { useSetting, useSnapshot } from '../../api/data.ts';
+import { useSnapshot } from '../../api/data.ts';
 import { useAmounts } from '../../parts/useAmounts.ts';
 import { useKept } from '../../parts/useKept.ts';
-import { NumberField } from '../../parts/NumberField.tsx';
+import { QuantityField } from '../../parts/QuantityField.tsx';
 
 /** The vessel in which a drop of the level is read: the one with the largest free surface; null: none was measured. */
 export function levelVessel(
@@ -45,22 +43,17 @@ export function LevelDrop({
   onChange: (drained: Drained) => void;
 }) {
   const vessel = levelVessel(useSnapshot(), systemId);
-  const setting = useSetting();
   const amounts = useAmounts();
-  const unit = unitFor('length', setting);
   if (!vessel) return null;
   return (
-    <NumberField
+    <QuantityField
       label={`The level in ${vessel.name} fell`}
-      unit={unit}
+      quantity="length"
       help={
         fellCm === null ? undefined : `${amounts.litres(fellCm * vessel.litresPerCm)}, by its free surface`
       }
-      value={fellCm === null ? null : fromStored('length', fellCm, unit)}
-      onChange={(value) => {
-        const cm = value === null ? null : toStored('length', value, unit);
-        onChange({ fellCm: cm, litres: cm === null ? null : cm * vessel.litresPerCm });
-      }}
+      value={fellCm}
+      onChange={(cm) => onChange({ fellCm: cm, litres: cm === null ? null : cm * vessel.litresPerCm })}
     />
   );
 }

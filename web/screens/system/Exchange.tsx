@@ -1,18 +1,17 @@
 import { flowThroughDay } from '../../../core/formulas/mixing.ts';
 import { workOut } from '../../../core/formulas/workOut.ts';
 import { findKind } from '../../../core/catalogue/index.ts';
-import { formatNumber, fromStored, toStored } from '../../../core/quantity/quantities.ts';
+import { formatNumber } from '../../../core/quantity/quantities.ts';
 import { litresOf } from '../../../model/facts/litres.ts';
 import { ownKindsOf } from '../../../model/facts/definition.ts';
-import { useSetting, useSnapshot } from '../../api/data.ts';
+import { useSnapshot } from '../../api/data.ts';
 import { HowLink } from '../../parts/HowLink.tsx';
-import { NumberField } from '../../parts/NumberField.tsx';
+import { QuantityField } from '../../parts/QuantityField.tsx';
 import { useKept } from '../../parts/useKept.ts';
 
 /** What new water running in replaces a day, for systems that water comes into by itself. */
 export function Exchange({ systemId }: { systemId: string }) {
   const snapshot = useSnapshot();
-  const { units } = useSetting();
   const litres = litresOf(snapshot, systemId);
   const [flowLph, setFlowLph] = useKept<number | null>(`exchange ${systemId}`, null);
   const ownKinds = ownKindsOf(snapshot);
@@ -32,12 +31,7 @@ export function Exchange({ systemId }: { systemId: string }) {
   return (
     <section>
       <h3>Exchange</h3>
-      <NumberField
-        label="New water running in"
-        unit={units.flow}
-        value={flowLph === null ? null : fromStored('flow', flowLph, units.flow)}
-        onChange={(value) => setFlowLph(value === null ? null : toStored('flow', value, units.flow))}
-      />
+      <QuantityField label="New water running in" quantity="flow" value={flowLph} onChange={setFlowLph} />
       {day ? (
         <p>
           {formatNumber(day.outputs.exchange, 2)} volumes a day: {formatNumber(day.outputs.replaced, 1)} % of

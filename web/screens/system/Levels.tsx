@@ -1,14 +1,13 @@
 import { useState } from 'react';
 import { changeMarks } from '../../../core/formulas/vessels.ts';
 import { workOut } from '../../../core/formulas/workOut.ts';
-import { fromStored, toStored } from '../../../core/quantity/quantities.ts';
 import { drainBack } from '../../../core/water/drainBack.ts';
 import { litresPerCm, surfaceAreaCm2 } from '../../../core/water/vesselVolume.ts';
 import { litresOf, vesselsOf } from '../../../model/facts/litres.ts';
 import type { RecordContent } from '../../../contract/records.ts';
-import { useSetting, useSnapshot } from '../../api/data.ts';
+import { useSnapshot } from '../../api/data.ts';
 import { HowLink } from '../../parts/HowLink.tsx';
-import { NumberField } from '../../parts/NumberField.tsx';
+import { QuantityField } from '../../parts/QuantityField.tsx';
 import { useAmounts } from '../../parts/useAmounts.ts';
 
 const surfaceOf = (vessel: RecordContent<'vessel'>): number =>
@@ -41,7 +40,6 @@ export function Levels({ systemId }: { systemId: string }) {
 
 function Marks({ vessel, litres }: { vessel: RecordContent<'vessel'>; litres: number }) {
   const amounts = useAmounts();
-  const { units } = useSetting();
   const [fall, setFall] = useState<number | null>(null);
   const surface = surfaceOf(vessel);
   const freeShare = vessel.freeShare ?? 1;
@@ -63,11 +61,11 @@ function Marks({ vessel, litres }: { vessel: RecordContent<'vessel'>; litres: nu
         ))}
         . <HowLink of={marks}>How</HowLink>
       </p>
-      <NumberField
+      <QuantityField
         label="The level fell by"
-        unit={units.length}
-        value={fall === null ? null : fromStored('length', fall, units.length)}
-        onChange={(value) => setFall(value === null ? null : toStored('length', value, units.length))}
+        quantity="length"
+        value={fall}
+        onChange={setFall}
         help={
           fall === null
             ? undefined

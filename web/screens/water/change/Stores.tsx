@@ -1,15 +1,12 @@
 import { storeOrders } from '../../../../core/explain/changeWord.ts';
-import { fromStored, toStored } from '../../../../core/quantity/quantities.ts';
 import type { ChangePlan } from '../../../../core/water/change/types.ts';
 import type { ChangeFacts } from '../../../../usecases/water/changeFacts.ts';
 import type { StoreFacts } from '../../../../usecases/water/stores.ts';
 import { Link } from 'react-router';
-import { useSetting } from '../../../api/data.ts';
 import { Basin } from '../../../parts/Basin.tsx';
 import { HowLink } from '../../../parts/HowLink.tsx';
-import { NumberField } from '../../../parts/NumberField.tsx';
+import { QuantityField } from '../../../parts/QuantityField.tsx';
 import { useAmounts } from '../../../parts/useAmounts.ts';
-import { unitFor } from '../../../../contract/shownUnits.ts';
 import { VolumeField } from '../../../parts/VolumeField.tsx';
 import { OutOfUseNote } from '../make-up/OutOfUseNote.tsx';
 import { useAgo } from '../make-up/useAgo.ts';
@@ -71,14 +68,11 @@ function StoreRow({
   prepared: ChangePlan['stores'][number] | null;
   onChange: (some: Partial<StoreDraft>) => void;
 }) {
-  const setting = useSetting();
   const amounts = useAmounts();
   const ago = useAgo();
   const present = store.outOfUse ? 0 : Math.min(said.presentL ?? 0, store.capacityL);
   const drawn = prepared?.drawnL ?? 0;
   const orders = prepared ? storeOrders(prepared, amounts) : [];
-  const salinityUnit = unitFor('salinity', setting);
-  const temperatureUnit = unitFor('temperature', setting);
   return (
     <div className="storerow rule">
       <Basin
@@ -113,28 +107,18 @@ function StoreRow({
               }
             />
             {store.holds === 'salt' && (
-              <NumberField
+              <QuantityField
                 label="Its salinity"
-                unit={salinityUnit}
-                value={said.salinity === null ? null : fromStored('salinity', said.salinity, salinityUnit)}
-                onChange={(value) =>
-                  onChange({ salinity: value === null ? null : toStored('salinity', value, salinityUnit) })
-                }
+                quantity="salinity"
+                value={said.salinity}
+                onChange={(salinity) => onChange({ salinity })}
               />
             )}
-            <NumberField
+            <QuantityField
               label="Its temperature"
-              unit={temperatureUnit}
-              value={
-                said.temperature === null
-                  ? null
-                  : fromStored('temperature', said.temperature, temperatureUnit)
-              }
-              onChange={(value) =>
-                onChange({
-                  temperature: value === null ? null : toStored('temperature', value, temperatureUnit),
-                })
-              }
+              quantity="temperature"
+              value={said.temperature}
+              onChange={(temperature) => onChange({ temperature })}
             />
           </div>
         )}
