@@ -26,6 +26,7 @@ export function RecordForm<K extends RecordKind>({
   return (
     <form
       className={className}
+      style={{ paddingTop: 12 }}
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
